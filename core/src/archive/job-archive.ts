@@ -1,0 +1,92 @@
+import { strToU8 } from 'fflate';
+import * as z from 'zod';
+import { cardSchema } from '../card/card-schema';
+import { readCard } from '../card/read-card';
+import { CoreError } from '../errors/core-error';
+import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
+import { tapeEntrySchema } from '../job/tape-entry';
+import { migrate, type Migration } from './migrate';
+import { readingsCsv } from './readings-csv';
+import { jsonFile, seal, unseal } from './sealed-zip';
+
+export const jobArchiveFormat = 'amber-relay-job';
+export const jobArchiveVersion = 1;
+const migrations: Readonly<Record<number, Migration>> = {};
+
+const jobArchiveSchema = z.object({
+  format: z.literal(jobArchiveFormat),
+  version: z.literal(jobArchiveVersion),
+  job: jobSchema,
+  customer: customerSchema,
+  set: radioSetSchema,
+  card: cardSchema.optional(),
+  tape: z.array(tapeEntrySchema),
+  attachments: z.array(attachmentSchema),
+});
+/** One job with all that belongs to it. */
+export type JobArchive = Omit<z.infer<typeof jobArchiveSchema>, 'format' | 'version'>;
+export interface JobArchiveWithFiles extends JobArchive {
+  /** Bytes of each attachment by its id. */
+  readonly blobs: Readonly<Record<string, Uint8Array>>;
+}
+
+/** Name of an attachment within the zip: its id, and the ending of its name when that is harmless. */
+export const blobName = (attachment: { id: string; name: string }): string => {
+  const ending = /\.[a-z0-9]{1,5}$/i.exec(attachment.name)?.[0].toLowerCase() ?? '';
+  return `files/${attachment.id}${ending}`;
+};
+
+/** The first fault of a schema as an error that names the file and the field. */
+export function firstIssue(file: string, error: z.ZodError): CoreError {
+  const issue = error.issues[0];
+  return new CoreError('broken-archive', `${file}: ${issue?.path.join('.') ?? ''}`, issue?.message ?? 'It is not as it should be.', 'Choose another copy of the file; nothing was changed.');
+}
+
+/** Packs a job: `job.json`, `readings.csv` and its files under one seal. */
+export function packJob({ blobs, ...data }: JobArchiveWithFiles, madeAt: string): Uint8Array {
+  const record = { format: jobArchiveFormat, version: jobArchiveVersion, ...data };
+  const files: Record<string, Uint8Array> = {
+    'job.json': strToU8(JSON.stringify(record, null, 1)),
+    'readings.csv': strToU8(readingsCsv(data.tape)),
+  };
+  for (const attachment of data.attachments) {
+    const bytes = blobs[attachment.id];
+    if (bytes) files[blobName(attachment)] = bytes;
+  }
+  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files);
+}
+
+/** Takes attachments' bytes out of the opened files; each listed one must be there. */
+export function blobsOf(attachments: readonly { id: string; name: string }[], files: Readonly<Record<string, Uint8Array>>): Record<string, Uint8Array> {
+  return Object.fromEntries(
+    attachments.map((attachment) => {
+      const bytes = files[blobName(attachment)];
+      if (!bytes) throw new CoreError('broken-archive', blobName(attachment), `The picture "${attachment.name}" is missing.`, 'Choose another copy of the file; nothing was changed.');
+      return [attachment.id, bytes];
+    }),
+  );
+}
+
+/**
+ * Opens a job archive and checks all of it, references included, before returning anything.
+ * @throws CoreError naming the file and field at fault; nothing is half read.
+ */
+export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
+  const { manifest, files } = unseal(zip);
+  if (manifest.format !== jobArchiveFormat)
+    throw new CoreError('broken-archive', 'manifest.json: format', `This is a "${manifest.format}", not a job archive.`, 'Choose a job archive; nothing was changed.');
+  const parsed = jobArchiveSchema.safeParse(migrate(jsonFile(files, 'job.json'), jobArchiveVersion, migrations, 'job.json'));
+  if (!parsed.success) throw firstIssue('job.json', parsed.error);
+  const { format: _f, version: _v, ...data } = parsed.data;
+  const refuse = (field: string, message: string): never => {
+    throw new CoreError('broken-archive', `job.json: ${field}`, message, 'Choose another copy of the file; nothing was changed.');
+  };
+  if (data.job.setId !== data.set.id) refuse('job.setId', 'The job belongs to another set.');
+  if (data.job.customerId !== data.customer.id) refuse('job.customerId', 'The job belongs to another customer.');
+  data.tape.forEach((entry, i) => {
+    if (entry.jobId !== data.job.id) refuse(`tape.${i}.jobId`, 'The entry belongs to another job.');
+  });
+  if (new Set(data.tape.map((entry) => entry.id)).size !== data.tape.length) refuse('tape', 'An entry is there twice.');
+  if (data.card) readCard(data.card);
+  return { ...data, blobs: blobsOf(data.attachments, files) };
+}

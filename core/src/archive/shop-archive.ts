@@ -1,0 +1,76 @@
+import { strFromU8, strToU8 } from 'fflate';
+import * as z from 'zod';
+import { cardSchema } from '../card/card-schema';
+import { readCard } from '../card/read-card';
+import { CoreError } from '../errors/core-error';
+import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
+import { tapeEntrySchema, type TapeEntry } from '../job/tape-entry';
+import { instrumentSchema } from '../measure/instrument';
+import { blobName, blobsOf, firstIssue } from './job-archive';
+import { migrate, type Migration } from './migrate';
+import { jsonFile, seal, unseal } from './sealed-zip';
+
+export const shopArchiveFormat = 'amber-relay-shop';
+export const shopArchiveVersion = 1;
+const migrations: Readonly<Record<number, Migration>> = {};
+
+const shopTablesSchema = z.object({
+  format: z.literal(shopArchiveFormat),
+  version: z.literal(shopArchiveVersion),
+  settings: shopSettingsSchema,
+  customers: z.array(customerSchema),
+  sets: z.array(radioSetSchema),
+  jobs: z.array(jobSchema),
+  cards: z.array(cardSchema),
+  stock: z.array(stockItemSchema),
+  instruments: z.array(instrumentSchema),
+  attachments: z.array(attachmentSchema),
+});
+/** All that a shop keeps. */
+export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'version'> & {
+  readonly tape: readonly TapeEntry[];
+  readonly blobs: Readonly<Record<string, Uint8Array>>;
+};
+
+const tapeName = 'tape.ndjson';
+
+/** Packs a shop: small tables in `shop.json`, the tape one entry a line, files beside them, under one seal. */
+export function packShop({ tape, blobs, ...tables }: ShopArchive, madeAt: string): Uint8Array {
+  const files: Record<string, Uint8Array> = {
+    'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: shopArchiveVersion, ...tables }, null, 1)),
+    [tapeName]: strToU8(tape.map((entry) => JSON.stringify(entry)).join('\n')),
+  };
+  for (const attachment of tables.attachments) {
+    const bytes = blobs[attachment.id];
+    if (bytes) files[blobName(attachment)] = bytes;
+  }
+  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files);
+}
+
+/** Opens a shop archive and checks all of it before returning anything; a fault in the tape is named by its line. */
+export function unpackShop(zip: Uint8Array): ShopArchive {
+  const { manifest, files } = unseal(zip);
+  if (manifest.format !== shopArchiveFormat)
+    throw new CoreError('broken-archive', 'manifest.json: format', `This is a "${manifest.format}", not a shop archive.`, 'Choose a shop archive; nothing was changed.');
+  const parsed = shopTablesSchema.safeParse(migrate(jsonFile(files, 'shop.json'), shopArchiveVersion, migrations, 'shop.json'));
+  if (!parsed.success) throw firstIssue('shop.json', parsed.error);
+  const { format: _f, version: _v, ...tables } = parsed.data;
+  tables.cards.forEach(readCard);
+  const jobs = new Set(tables.jobs.map((job) => job.id));
+  const lines = strFromU8(files[tapeName] ?? new Uint8Array()).split('\n');
+  const tape = lines.flatMap((line, i) => {
+    if (line.trim() === '') return [];
+    const place = `${tapeName} line ${i + 1}`;
+    let data: unknown;
+    try {
+      data = JSON.parse(line);
+    } catch {
+      throw new CoreError('broken-archive', place, 'It cannot be read.', 'Choose another copy of the file; nothing was changed.');
+    }
+    const entry = tapeEntrySchema.safeParse(data);
+    if (!entry.success) throw firstIssue(place, entry.error);
+    if (!jobs.has(entry.data.jobId)) throw new CoreError('broken-archive', place, 'It belongs to no job of this shop.', 'Choose another copy of the file; nothing was changed.');
+    return [entry.data];
+  });
+  return { ...tables, tape, blobs: blobsOf(tables.attachments, files) };
+}

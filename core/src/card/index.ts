@@ -1,0 +1,4 @@
+export * from './card-schema';
+export * from './lay-card';
+export * from './look-up';
+export * from './read-card';

@@ -1,0 +1,49 @@
+import { CoreError } from '../errors/core-error';
+import { keyOfList, type Card, type CardChange, type ListName, type Modification } from './card-schema';
+import { readCard } from './read-card';
+
+/** A card as it holds for one set: the chassis, with its model's differences and its own modifications laid over it. */
+export interface LaidCard extends Card {
+  readonly model: Card['models'][number];
+  /** What differs from the chassis, in the order in which it was laid. */
+  readonly laid: readonly { readonly from: 'model' | 'set'; readonly title: string; readonly change: CardChange }[];
+}
+
+type Item = Record<string, unknown>;
+
+const isListName = (name: string): name is ListName => name in keyOfList;
+
+function applyChange(card: Record<string, unknown>, change: CardChange, path: string): void {
+  const refuse = (message: string): never => {
+    throw new CoreError('broken-card', path, message, 'Correct the difference or take it off the set.');
+  };
+  if (!isListName(change.list)) return refuse(`A card has no list "${change.list}".`);
+  const key = keyOfList[change.list];
+  const items = card[change.list] as Item[];
+  if (change.act === 'add') {
+    if (items.some((item) => item[key] === change.value[key])) refuse(`"${String(change.value[key])}" is on the card already.`);
+    card[change.list] = [...items, change.value];
+    return;
+  }
+  const found = items.findIndex((item) => item[key] === change.item);
+  if (found < 0) refuse(`"${change.item}" is not on the card.`);
+  card[change.list] =
+    change.act === 'drop' ? items.filter((_, i) => i !== found) : items.map((item, i) => (i === found ? { ...item, ...change.fields } : item));
+}
+
+/**
+ * Lays a model's differences and a set's modifications (save those rolled back) over a chassis.
+ * The card itself is not changed.
+ * @throws CoreError `unknown-name` for a model that is not on the card, `broken-card` when a difference does not fit.
+ */
+export function layCard(card: Card, modelId: string, modifications: readonly Modification[] = []): LaidCard {
+  const model = card.models.find((m) => m.id === modelId);
+  if (!model) throw new CoreError('unknown-name', 'model', `${card.chassis} has no model "${modelId}".`, `Known: ${card.models.map((m) => m.id).join(', ')}.`);
+  const laid: LaidCard['laid'] = [
+    ...model.differs.map((change) => ({ from: 'model' as const, title: `${model.maker} ${model.name}`, change })),
+    ...modifications.filter((m) => !m.rolledBack).flatMap((m) => m.changes.map((change) => ({ from: 'set' as const, title: m.title, change }))),
+  ];
+  const draft: Record<string, unknown> = { ...card };
+  laid.forEach(({ change, title }, i) => applyChange(draft, change, `${title}, difference ${i + 1}`));
+  return { ...readCard(draft), model, laid };
+}

@@ -1,0 +1,67 @@
+import { partOf, type LaidCard } from '../card';
+import { quantityText } from '../quantity';
+import type { Evidence } from '../trace/evidence';
+import { partWeight } from '../trace/tables';
+import type { Symptom } from './records';
+import { standing } from './tape';
+import type { EntryOf, TapeEntry } from './tape-entry';
+import { findingNames } from './words';
+
+/** What a reading shows, for people: `6.62 V`, or `dead`. */
+export const readingText = (r: Pick<EntryOf<'reading'>, 'value' | 'unit' | 'step'>): string =>
+  r.value === null ? 'dead' : quantityText(r.value, r.unit, { step: r.step });
+
+const shareOf = (card: LaidCard, designator: string): number => {
+  const part = partOf(card, designator);
+  const peers = card.parts.filter((p) => p.section === part?.section);
+  const sum = peers.reduce((total, p) => total + partWeight[p.kind], 0);
+  return part ? partWeight[part.kind] / sum : 0;
+};
+
+function entryEvidence(card: LaidCard, entry: TapeEntry): Evidence | undefined {
+  const { id } = entry;
+  const has = (section: string | undefined): section is string => section !== undefined && card.sections.some((s) => s.id === section);
+  switch (entry.kind) {
+    case 'function':
+      return entry.result === 'not-tried' ? undefined : { id, kind: 'function', functionId: entry.functionId, outcome: entry.result };
+    case 'reading':
+      if (entry.subject.what !== 'point' || entry.verdict === 'cant-tell' || entry.verdict === 'no-limit') return undefined;
+      return { id, kind: 'reading', point: entry.subject.point, condition: entry.condition, outcome: entry.verdict, text: readingText(entry) };
+    case 'finding': {
+      const section = entry.section ?? (entry.designator ? partOf(card, entry.designator)?.section : undefined);
+      if (!has(section)) return undefined;
+      const text = [entry.designator, entry.text || findingNames[entry.finding]].filter(Boolean).join(' ');
+      return { id, kind: 'finding', section, severity: entry.finding === 'clean' ? 'clean' : entry.severity, previousHands: entry.previousHands, text };
+    }
+    case 'manipulation': {
+      if (!has(entry.section)) return undefined;
+      const name = card.sections.find((s) => s.id === entry.section)?.name ?? entry.section;
+      const acts = { tap: 'Tapping', press: 'Pressing', heat: 'Warming', cool: 'Cooling' };
+      return { id, kind: 'manipulation', section: entry.section, changed: entry.changed, text: `${acts[entry.act]} the ${name}: ${entry.changed ? 'the symptom changed' : 'no change'}` };
+    }
+    case 'injection':
+      return entry.result === 'not-tried' ? undefined : { id, kind: 'injection', injection: entry.injection, outcome: entry.result };
+    case 'forcing':
+      return entry.result === 'not-tried' ? undefined : { id, kind: 'forcing', forcing: entry.forcing, outcome: entry.result };
+    case 'proof': {
+      const section = partOf(card, entry.designator)?.section;
+      return has(section) ? { id, kind: 'proof', section, designator: entry.designator, bad: entry.result === 'bad', share: shareOf(card, entry.designator) } : undefined;
+    }
+    case 'fit': {
+      const section = entry.section ?? partOf(card, entry.designator)?.section;
+      return has(section) ? { id, kind: 'fit', section, designator: entry.designator } : undefined;
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** What Trace may weigh: what the owner reported, softly, then all that stands on the tape, in order. Claims are not evidence. */
+export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: readonly TapeEntry[]): Evidence[] {
+  const reported = symptoms.flatMap((symptom, i): Evidence[] =>
+    symptom.functionId && symptom.result !== 'not-tried' && card.functions.some((f) => f.id === symptom.functionId)
+      ? [{ id: `symptom-${i}`, kind: 'function', functionId: symptom.functionId, outcome: symptom.result, reported: true }]
+      : [],
+  );
+  return [...reported, ...standing(tape).flatMap((entry) => entryEvidence(card, entry) ?? [])];
+}

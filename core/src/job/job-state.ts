@@ -1,0 +1,122 @@
+import type { LaidCard } from '../card/lay-card';
+import type { Job, JobSummary } from './records';
+import { comparison } from './comparison';
+import { retests } from './retests';
+import { ofKind, standing } from './tape';
+import { stages, type EntryOf, type Stage, type TapeEntry } from './tape-entry';
+
+export type StageState = 'done' | 'in-hand' | 'missing' | 'not-begun' | 'not-needed';
+export interface StageStatus {
+  readonly stage: Stage;
+  readonly state: StageState;
+  /** What is done or what is missing, in a few words. */
+  readonly says: string;
+}
+
+export interface Problem {
+  readonly id: string;
+  readonly title: string;
+  readonly state: EntryOf<'problem'>['state'];
+}
+
+/** The job's list of problems, each in its latest state, in the order in which they were opened. */
+export function problems(tape: readonly TapeEntry[]): Problem[] {
+  const list = new Map<string, Problem>();
+  for (const entry of ofKind(standing(tape), 'problem')) list.set(entry.problem, { id: entry.problem, title: entry.title, state: entry.state });
+  return [...list.values()];
+}
+
+/** Hazards and cold checks of the card that the tape does not yet answer; empty when safety can be signed off. */
+export function openSafetyChecks(card: LaidCard | undefined, tape: readonly TapeEntry[]): string[] {
+  const answered = new Set(ofKind(standing(tape), 'safety').map((entry) => entry.check));
+  const asked = card ? [...card.coldChecks.map((c) => c.id), ...card.hazards.map((h) => `hazard-${h.kind}`)] : [];
+  return asked.filter((check) => !answered.has(check));
+}
+
+/** Whether Safety has been signed off, and nothing was found wrong since. */
+export const safetySigned = (tape: readonly TapeEntry[]): boolean => ofKind(standing(tape), 'sign-off').some((entry) => entry.stage === 'safety');
+
+const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** The state of every stage, worked out from what stands on the tape. */
+export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard | undefined): StageStatus[] {
+  const stood = standing(tape);
+  const table = card ? comparison(card, stood) : [];
+  const told = new Map(ofKind(stood, 'stage').map((entry) => [entry.stage, entry.state] as const));
+  const functions = new Map(ofKind(stood, 'function').map((entry) => [entry.functionId, entry.result] as const));
+  const fits = ofKind(stood, 'fit');
+  const again = retests(card, stood);
+  const work: Readonly<Record<Stage, () => [StageState, string]>> = {
+    'book-in': () => (job.promisedOn ? ['done', 'done'] : ['done', 'no date promised']),
+    safety: () => {
+      const open = openSafetyChecks(card, stood).length;
+      const wrong = ofKind(stood, 'safety').filter((entry) => entry.result === 'wrong').length;
+      if (safetySigned(stood)) return ['done', wrong ? `signed, ${wrong} wrong` : 'signed off'];
+      const asked = (card?.coldChecks.length ?? 0) + (card?.hazards.length ?? 0);
+      return ['missing', open === asked && asked > 0 ? 'not signed' : open ? `${open} left, not signed` : 'ready to sign'];
+    },
+    'first-look': () => {
+      const found = ofKind(stood, 'finding').filter((entry) => entry.finding !== 'clean').length;
+      const looked = ofKind(stood, 'finding').length > 0;
+      return looked ? ['done', found ? count(found, 'finding') : 'looks clean'] : ['not-begun', 'not begun'];
+    },
+    functions: () => {
+      const all = card?.functions.length ?? 0;
+      const tried = [...functions.values()].filter((r) => r !== 'not-tried').length;
+      const bad = [...functions.values()].filter((r) => r !== 'works' && r !== 'not-tried').length;
+      if (tried === 0) return ['not-begun', 'not begun'];
+      if (all > 0 && tried < all) return ['in-hand', `${tried} of ${all} tried`];
+      return ['done', bad ? `${bad} of ${tried} fail` : `all ${tried} work`];
+    },
+    trace: () => {
+      const proven = ofKind(stood, 'proof').filter((entry) => entry.result === 'bad');
+      if (fits.length) return ['done', `led to ${fits.at(-1)?.designator}`];
+      if (proven.length) return ['done', `proven: ${proven.at(-1)?.designator}`];
+      const readings = ofKind(stood, 'reading').length;
+      return readings ? ['in-hand', count(readings, 'reading')] : ['not-begun', 'not begun'];
+    },
+    parts: () => (fits.length ? ['done', `${count(fits.length, 'part')} fitted`] : ['not-begun', 'waits for Trace']),
+    repair: () => {
+      if (!fits.length) return ['not-begun', 'not begun'];
+      const open = again.filter((item) => item.now === undefined).length;
+      const failed = again.filter((item) => item.now === 'fails').length;
+      if (open) return ['missing', `${count(open, 're-test')} to do`];
+      return failed ? ['missing', `${count(failed, 're-test')} failed`] : ['done', 're-test passed'];
+    },
+    align: () => ['not-begun', card?.alignment.length ? `${count(card.alignment.length, 'step')} on the card` : 'no steps'],
+    test: () => {
+      const after = fits.length > 0;
+      const done = table.filter((row) => (after ? row.after : row.before)).length;
+      if (done === 0) return ['not-begun', 'not begun'];
+      const label = after ? 'after' : 'before';
+      return done === table.length ? ['done', `${label}: all ${done}`] : ['in-hand', `${label}: ${done} of ${table.length}`];
+    },
+    soak: () => ['not-begun', 'not begun'],
+    'hand-back': () =>
+      ofKind(stood, 'handed-back').length ? ['done', 'handed back'] : ['not-begun', job.promisedOn ? `promised ${job.promisedOn.slice(5)}` : 'not begun'],
+  };
+  return stages.map((stage) => {
+    const said = told.get(stage);
+    const [state, says] = said === 'not-needed' ? (['not-needed', 'not needed'] as const) : work[stage]();
+    return said === 'done' && state !== 'missing' ? { stage, state: 'done', says: state === 'not-begun' ? 'done' : says } : { stage, state, says };
+  });
+}
+
+/** The stage where the work stands: the first after the last one done that is not done, and what the job waits for. */
+export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard | undefined): JobSummary {
+  const stood = standing(tape);
+  const states = stageStates(job, stood, card);
+  const finished = ofKind(stood, 'handed-back').length > 0;
+  const lastTouched = states.map((s) => s.state === 'done' || s.state === 'in-hand').lastIndexOf(true);
+  const open = states.findIndex((s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'));
+  const wait = ofKind(stood, 'wait').at(-1);
+  return {
+    stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),
+    waits: finished ? 'nothing' : (wait?.reason ?? 'nothing'),
+    waitText: finished || !wait || wait.reason === 'nothing' ? '' : wait.text,
+    ...(finished || wait?.until === undefined ? {} : { waitUntil: wait.until }),
+    finished,
+    entries: tape.length,
+    lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),
+  };
+}

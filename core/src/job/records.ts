@@ -1,0 +1,108 @@
+import * as z from 'zod';
+import { modificationSchema } from '../card/card-schema';
+import { functionResults, stages, waitReasons } from './tape-entry';
+
+/** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
+
+const day = z.iso.date();
+
+export const customerSchema = z.object({
+  id: z.uuid(),
+  name: z.string().trim().min(1, 'A customer needs a name.'),
+  phone: z.string().default(''),
+  email: z.string().default(''),
+  address: z.string().default(''),
+  note: z.string().default(''),
+});
+export type Customer = z.infer<typeof customerSchema>;
+
+export const radioSetSchema = z.object({
+  id: z.uuid(),
+  customerId: z.uuid(),
+  maker: z.string().trim().min(1, 'Who made it?'),
+  model: z.string().trim().min(1, 'Which model is it?'),
+  serial: z.string().default(''),
+  madeIn: z.number().int().min(1930).max(2100).optional(),
+  /** Without a card the set can still be booked in; Trace then has nothing to reason on. */
+  cardId: z.string().optional(),
+  modelId: z.string().optional(),
+  previousOwners: z.array(z.string()).default([]),
+  modifications: z.array(modificationSchema).default([]),
+});
+export type RadioSet = z.infer<typeof radioSetSchema>;
+
+export const symptomSchema = z.object({ functionId: z.string().optional(), result: z.enum(functionResults), text: z.string() });
+export type Symptom = z.infer<typeof symptomSchema>;
+
+export const jobSchema = z.object({
+  id: z.uuid(),
+  number: z.number().int().min(1),
+  setId: z.uuid(),
+  customerId: z.uuid(),
+  bookedInAt: z.iso.datetime(),
+  promisedOn: day.optional(),
+  spendLimitMinor: z.number().int().min(0).optional(),
+  payer: z.string().default(''),
+  /** In the owner's own words. */
+  complaint: z.string().trim().min(1, "Write the complaint in the owner's words."),
+  symptoms: z.array(symptomSchema).default([]),
+  accessories: z.array(z.string()).default([]),
+  cosmetic: z.string().default(''),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+/** What lists show of a job, worked out from its tape whenever an entry is made. */
+export const jobSummarySchema = z.object({
+  stage: z.enum(stages),
+  waits: z.enum(waitReasons),
+  waitText: z.string(),
+  waitUntil: day.optional(),
+  finished: z.boolean(),
+  entries: z.number().int().min(0),
+  lastAt: z.iso.datetime(),
+});
+export type JobSummary = z.infer<typeof jobSummarySchema>;
+
+export const attachmentSchema = z.object({
+  id: z.uuid(),
+  jobId: z.uuid(),
+  name: z.string(),
+  type: z.string(),
+  size: z.number().int().min(0),
+});
+export type Attachment = z.infer<typeof attachmentSchema>;
+
+export const stockItemSchema = z.object({
+  id: z.string().min(1),
+  part: z.string().min(1),
+  kind: z.string(),
+  quantity: z.number().int().min(0),
+  priceMinor: z.number().int().min(0),
+  drawer: z.string().default(''),
+  supplier: z.string().default(''),
+});
+export type StockItem = z.infer<typeof stockItemSchema>;
+
+export const shopSettingsSchema = z.object({
+  id: z.literal('shop'),
+  name: z.string(),
+  address: z.string(),
+  technician: z.string(),
+  currency: z.string(),
+  ratePerHourMinor: z.number().int().min(0),
+  taxPercent: z.number().min(0).max(100),
+  nextJobNumber: z.number().int().min(1),
+  lastArchiveAt: z.iso.datetime().optional(),
+});
+export type ShopSettings = z.infer<typeof shopSettingsSchema>;
+
+export const newShopSettings: ShopSettings = {
+  id: 'shop',
+  name: 'My workshop',
+  address: '',
+  technician: 'Bench',
+  currency: '',
+  ratePerHourMinor: 0,
+  taxPercent: 0,
+  nextJobNumber: 1,
+};

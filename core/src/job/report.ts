@@ -1,0 +1,113 @@
+import { conditionText, type LaidCard } from '../card';
+import { quantityText } from '../quantity';
+import { comparison } from './comparison';
+import { readingText } from './evidence';
+import { problems } from './job-state';
+import { jobPrice, moneyText, type JobPrice } from './price';
+import type { Customer, Job, RadioSet, ShopSettings } from './records';
+import { ofKind, standing } from './tape';
+import type { EntryOf, TapeEntry } from './tape-entry';
+import { findingNames, verdictNames } from './words';
+
+/** A cell of the before/after table, ready to be read. */
+export interface ReportCell {
+  readonly text: string;
+  readonly verdict: string;
+}
+/** The hand-back sheet: what the owner and the next repairer need to know, in words. */
+export interface Report {
+  readonly shop: ShopSettings;
+  readonly job: Job;
+  readonly customer: Customer;
+  readonly set: RadioSet;
+  readonly complaint: string;
+  readonly found: readonly string[];
+  readonly done: readonly string[];
+  readonly parts: readonly { readonly what: string; readonly old: string; readonly fitted: string; readonly why: string; readonly price: string }[];
+  readonly tests: readonly { readonly name: string; readonly condition: string; readonly limits: string; readonly before: ReportCell; readonly after: ReportCell }[];
+  readonly leftAlone: readonly string[];
+  readonly watchFor: readonly string[];
+  readonly price: JobPrice;
+  readonly priceLines: readonly { readonly what: string; readonly amount: string }[];
+  readonly cautions: readonly string[];
+}
+
+/** Limits in words: `1.5 to 2 kHz`, `max 0.5 µV`, `min 3.4 W`. */
+export function limitsText(low: number | undefined, high: number | undefined, unit: Parameters<typeof quantityText>[1]): string {
+  if (low !== undefined && high !== undefined) {
+    if (low === -high) return `±${quantityText(high, unit)}`;
+    return `${quantityText(low, unit)} to ${quantityText(high, unit)}`;
+  }
+  return high !== undefined ? `max ${quantityText(high, unit)}` : low !== undefined ? `min ${quantityText(low, unit)}` : 'no limit';
+}
+
+const cell = (reading: EntryOf<'reading'> | undefined): ReportCell =>
+  reading ? { text: readingText(reading), verdict: verdictNames[reading.verdict] } : { text: '–', verdict: 'not done' };
+
+/** Builds the sheet from what stands on the tape; a claim stays a claim, and nothing struck is in it. */
+export function buildReport(input: {
+  readonly shop: ShopSettings;
+  readonly job: Job;
+  readonly customer: Customer;
+  readonly set: RadioSet;
+  readonly card?: LaidCard;
+  readonly tape: readonly TapeEntry[];
+  readonly nowMs: number;
+}): Report {
+  const { shop, job, card } = input;
+  const stood = standing(input.tape);
+  const price = jobPrice(stood, shop, input.nowMs);
+  const fits = ofKind(stood, 'fit');
+  const remarks = (about: EntryOf<'remark'>['about']): string[] =>
+    ofKind(stood, 'remark')
+      .filter((r) => r.about === about)
+      .map((r) => r.text);
+  const list = problems(stood);
+  const found = [
+    ...list.filter((p) => p.state !== 'open').map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
+    ...ofKind(stood, 'finding')
+      .filter((f) => f.finding !== 'clean')
+      .map((f) => `${[f.designator, f.text || findingNames[f.finding]].filter(Boolean).join(' ')}${f.previousHands ? ' (earlier work)' : ''}`),
+    ...ofKind(stood, 'proof')
+      .filter((p) => p.result === 'bad')
+      .map((p) => `${p.designator} proved bad${p.text ? `: ${p.text}` : ''}`),
+  ];
+  return {
+    ...input,
+    shop,
+    job,
+    complaint: job.complaint,
+    found,
+    done: [...fits.map((f) => `${f.designator} replaced: ${f.oldPart || 'old part'} by ${f.newPart}`), ...remarks('done')],
+    parts: fits.map((f) => ({
+      what: f.designator,
+      old: f.oldPart,
+      fitted: f.quantity > 1 ? `${f.quantity} × ${f.newPart}` : f.newPart,
+      why: [f.why, f.proof].filter(Boolean).join('; '),
+      price: moneyText(f.priceMinor * f.quantity, shop.currency),
+    })),
+    tests: card
+      ? comparison(card, stood).map(({ limit, before, after }) => ({
+          name: limit.name,
+          condition: conditionText(limit.condition),
+          limits: limitsText(limit.low, limit.high, limit.unit),
+          before: cell(before),
+          after: cell(after),
+        }))
+      : [],
+    leftAlone: [...list.filter((p) => p.state === 'left-alone' || p.state === 'open').map((p) => `${p.title}${p.state === 'open' ? ' (still open)' : ''}`), ...remarks('left-alone')],
+    watchFor: remarks('watch-for'),
+    price,
+    priceLines: [
+      { what: `Labour, ${price.labourMinutes} min`, amount: moneyText(price.labourMinor, shop.currency) },
+      { what: 'Parts', amount: moneyText(price.partsMinor, shop.currency) },
+      { what: `Tax, ${shop.taxPercent}%`, amount: moneyText(price.taxMinor, shop.currency) },
+      { what: 'Total', amount: moneyText(price.totalMinor, shop.currency) },
+    ],
+    cautions: [
+      ...new Set(card?.hazards.map((h) => h.text) ?? []),
+      'Transmit only where, and with what, your local rules and licence allow.',
+      'Leave work inside the set to people qualified for it.',
+    ],
+  };
+}

@@ -1,0 +1,50 @@
+import { conditionText, type LaidCard } from '../card';
+import { ofKind } from './tape';
+import type { EntryOf, TapeEntry } from './tape-entry';
+
+export interface Retest {
+  readonly kind: 'function' | 'reading';
+  /** The function's id, or the point's or limit's. */
+  readonly id: string;
+  readonly name: string;
+  readonly was: EntryOf<'function'> | EntryOf<'reading'>;
+  /** Undefined until it has been tried again after the last part was fitted. */
+  readonly now?: 'passes' | 'fails';
+}
+
+const readingKey = (r: EntryOf<'reading'>): string => JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
+const isBad = (r: EntryOf<'reading'>): boolean => r.verdict === 'low' || r.verdict === 'high' || r.verdict === 'dead';
+
+/**
+ * What failed before the last part was fitted and so must be tried again: functions that did not work and readings
+ * that were out. Empty until a part has been fitted.
+ */
+export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[]): Retest[] {
+  const fits = ofKind(stood, 'fit');
+  const lastFit = fits.at(-1)?.seq;
+  if (!card || lastFit === undefined) return [];
+  const list: Retest[] = [];
+  const lastBefore = <T extends TapeEntry>(entries: readonly T[], key: (entry: T) => string): T[] => {
+    const latest = new Map<string, T>();
+    for (const entry of entries) if (entry.seq < lastFit) latest.set(key(entry), entry);
+    return [...latest.values()];
+  };
+  const functions = ofKind(stood, 'function');
+  for (const was of lastBefore(functions, (f) => f.functionId)) {
+    if (was.result === 'works' || was.result === 'not-tried') continue;
+    const again = functions.filter((f) => f.seq > lastFit && f.functionId === was.functionId && f.result !== 'not-tried').at(-1);
+    const name = card.functions.find((f) => f.id === was.functionId)?.name ?? was.functionId;
+    list.push({ kind: 'function', id: was.functionId, name, was, ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}) });
+  }
+  const readings = ofKind(stood, 'reading').filter((r) => r.subject.what === 'point' || r.subject.what === 'limit');
+  for (const was of lastBefore(readings, readingKey)) {
+    if (!isBad(was)) continue;
+    const again = readings.filter((r) => r.seq > lastFit && readingKey(r) === readingKey(was)).at(-1);
+    const { subject } = was;
+    const id = subject.what === 'point' ? subject.point : subject.what === 'limit' ? subject.limit : '';
+    const title = subject.what === 'point' ? `${id} ${card.testPoints.find((p) => p.id === id)?.name ?? ''}` : (card.limits.find((l) => l.id === id)?.name ?? id);
+    const under = conditionText(was.condition);
+    list.push({ kind: 'reading', id, name: under ? `${title}, ${under}` : title, was, ...(again ? { now: again.verdict === 'in' ? 'passes' : 'fails' } : {}) });
+  }
+  return list;
+}

@@ -1,0 +1,129 @@
+import * as z from 'zod';
+import { conditionSchema } from '../card/card-schema';
+import { units } from '../quantity/unit';
+
+/** The stages of a job, in working order. Any may be opened at any time. */
+export const stages = ['book-in', 'safety', 'first-look', 'functions', 'trace', 'parts', 'repair', 'align', 'test', 'soak', 'hand-back'] as const;
+export type Stage = (typeof stages)[number];
+
+export const functionResults = ['works', 'weak', 'dead', 'distorted', 'wrong-frequency', 'comes-and-goes', 'stuck-on', 'not-tried'] as const;
+export type FunctionResult = (typeof functionResults)[number];
+
+export const readingVerdicts = ['in', 'low', 'high', 'dead', 'cant-tell', 'no-limit'] as const;
+export type ReadingVerdict = (typeof readingVerdicts)[number];
+
+export const findingKinds = [
+  'leaking-capacitor',
+  'burnt-part',
+  'bad-joint',
+  'cracked-part',
+  'corrosion',
+  'cut-track',
+  'loose-connector',
+  'broken-core',
+  'twiddled',
+  'added-wire',
+  're-soldered',
+  'missing-screw',
+  'dry-paste',
+  'other',
+  'clean',
+] as const;
+export type FindingKind = (typeof findingKinds)[number];
+
+export const waitReasons = ['part', 'answer', 'cool-down', 'soak', 'collection', 'nothing'] as const;
+export const problemStates = ['open', 'found', 'repaired', 'left-alone'] as const;
+
+const base = { id: z.uuid(), jobId: z.uuid(), seq: z.number().int().min(1), at: z.iso.datetime(), by: z.string() };
+
+/** What a reading was taken of. */
+const subjectSchema = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('point'), point: z.string() }),
+  z.object({ what: z.literal('part'), designator: z.string(), pin: z.string().optional() }),
+  z.object({ what: z.literal('limit'), limit: z.string() }),
+  z.object({ what: z.literal('channel'), channel: z.number().int() }),
+]);
+export type ReadingSubject = z.infer<typeof subjectSchema>;
+
+const kinds = {
+  reading: {
+    subject: subjectSchema,
+    /** Null: the point was measured and nothing was there. */
+    value: z.number().nullable(),
+    unit: z.enum(units),
+    step: z.number().min(0),
+    condition: conditionSchema,
+    uncertainty: z.number().min(0),
+    instrument: z.string().optional(),
+    /** As judged when it was made, with the limits of that day. */
+    verdict: z.enum(readingVerdicts),
+    low: z.number().optional(),
+    high: z.number().optional(),
+  },
+  function: { functionId: z.string(), result: z.enum(functionResults), text: z.string().optional() },
+  finding: {
+    finding: z.enum(findingKinds),
+    text: z.string(),
+    section: z.string().optional(),
+    designator: z.string().optional(),
+    severity: z.enum(['slight', 'plain', 'bad']),
+    previousHands: z.boolean(),
+  },
+  claim: {
+    claimant: z.string(),
+    text: z.string(),
+    /** What it says of a section, so that the evidence can be held against it. */
+    section: z.string().optional(),
+    says: z.enum(['good', 'bad', 'replaced']).optional(),
+  },
+  safety: {
+    check: z.string(),
+    result: z.enum(['right', 'wrong', 'not-needed']),
+    value: z.number().optional(),
+    unit: z.enum(units).optional(),
+    text: z.string().optional(),
+  },
+  'sign-off': { stage: z.enum(stages) },
+  stage: { stage: z.enum(stages), state: z.enum(['done', 'not-needed', 'reopened']), text: z.string().optional() },
+  problem: { problem: z.string(), title: z.string(), state: z.enum(problemStates), text: z.string().optional() },
+  manipulation: {
+    act: z.enum(['tap', 'press', 'heat', 'cool']),
+    section: z.string(),
+    designator: z.string().optional(),
+    changed: z.boolean(),
+  },
+  injection: { injection: z.string(), result: z.enum(functionResults) },
+  forcing: { forcing: z.string(), result: z.enum(functionResults) },
+  proof: { designator: z.string(), result: z.enum(['good', 'bad']), text: z.string().optional() },
+  fit: {
+    designator: z.string(),
+    section: z.string().optional(),
+    oldPart: z.string(),
+    newPart: z.string(),
+    why: z.string(),
+    proof: z.string(),
+    priceMinor: z.number().int().min(0),
+    quantity: z.number().int().min(1),
+    source: z.string(),
+  },
+  note: { text: z.string() },
+  remark: { about: z.enum(['done', 'left-alone', 'watch-for']), text: z.string() },
+  labour: { act: z.enum(['start', 'stop', 'break']), minutes: z.number().min(0).optional() },
+  wait: { reason: z.enum(waitReasons), text: z.string(), until: z.iso.date().optional() },
+  picture: { attachment: z.string(), name: z.string(), text: z.string().optional() },
+  'handed-back': { totalMinor: z.number().int().min(0), text: z.string().optional() },
+  strike: { entry: z.uuid(), reason: z.string() },
+} as const;
+
+type KindName = keyof typeof kinds;
+const members = (Object.keys(kinds) as KindName[]).map((kind) => z.object({ ...base, kind: z.literal(kind), ...kinds[kind] }));
+
+type BaseFields = z.infer<z.ZodObject<typeof base>>;
+type BodyOf = { [K in KindName]: { readonly kind: K } & z.infer<z.ZodObject<(typeof kinds)[K]>> };
+/** What an entry says, before it is given its number, time and hand. */
+export type TapeBody = BodyOf[KindName];
+export type TapeEntry = BaseFields & TapeBody;
+export type EntryOf<K extends KindName> = Extract<TapeEntry, { kind: K }>;
+
+/** One line of the tape. It is never changed once made: a slip is struck by a later `strike`. */
+export const tapeEntrySchema = z.discriminatedUnion('kind', members as unknown as [(typeof members)[0], ...typeof members]) as unknown as z.ZodType<TapeEntry>;

@@ -1,0 +1,58 @@
+import { takesNoPrefix, unitSign, type Unit } from './unit';
+
+export interface Figure {
+  /** Digits with U+2212 for minus, e.g. `6.61` or `−107`. */
+  readonly number: string;
+  /** Prefix and sign of the unit, e.g. `mV`, `kΩ`. */
+  readonly unit: string;
+}
+
+export interface FormatOptions {
+  /** What the last digit shown is worth, in the base unit; digits beyond it are dropped. */
+  readonly step?: number;
+  /** Significant digits where no step is given. Default 4. */
+  readonly digits?: number;
+  /** Show + before a positive value. */
+  readonly signed?: boolean;
+}
+
+const prefixes: readonly (readonly [number, string])[] = [
+  [9, 'G'],
+  [6, 'M'],
+  [3, 'k'],
+  [0, ''],
+  [-3, 'm'],
+  [-6, 'µ'],
+  [-9, 'n'],
+  [-12, 'p'],
+];
+
+const exponentFor = (value: number, unit: Unit): number => {
+  if (takesNoPrefix(unit) || unit === '' || value === 0) return 0;
+  const power = Math.floor(Math.log10(Math.abs(value)) / 3 + 1e-12) * 3;
+  return Math.max(-12, Math.min(9, power));
+};
+
+/** Engineering notation for people: 4700 ohm is `4.7 kΩ`, 1e-6 V is `1 µV`. Levels in dB take no prefix. */
+export function formatQuantity(value: number, unit: Unit, options: FormatOptions = {}): Figure {
+  const exponent = exponentFor(value, unit);
+  const scaled = value / 10 ** exponent;
+  let decimals: number;
+  if (options.step !== undefined && options.step > 0) {
+    decimals = Math.max(0, Math.min(9, exponent - Math.floor(Math.log10(options.step) + 1e-9)));
+  } else {
+    const whole = scaled === 0 ? 1 : Math.floor(Math.log10(Math.abs(scaled)) + 1e-12) + 1;
+    decimals = Math.max(0, (options.digits ?? 4) - Math.max(1, whole));
+  }
+  let number = Math.abs(scaled).toFixed(decimals);
+  if (options.step === undefined && number.includes('.')) number = number.replace(/\.?0+$/, '');
+  const sign = scaled < 0 && Number(number) !== 0 ? '−' : options.signed && scaled > 0 ? '+' : '';
+  const prefix = prefixes.find(([power]) => power === exponent)?.[1] ?? '';
+  return { number: sign + number, unit: prefix + unitSign(unit) };
+}
+
+/** Number and unit in one run of text, e.g. `6.61 V`; percent stands close to its number. */
+export function quantityText(value: number, unit: Unit, options: FormatOptions = {}): string {
+  const figure = formatQuantity(value, unit, options);
+  return figure.unit === '' ? figure.number : `${figure.number}${figure.unit === '%' ? '' : ' '}${figure.unit}`;
+}

@@ -1,0 +1,3 @@
+export * from './format-quantity';
+export * from './parse-quantity';
+export * from './unit';

@@ -1,0 +1,25 @@
+import type { Condition } from '../card/card-schema';
+import type { FunctionOutcome, ReadingOutcome } from './tables';
+
+interface Base {
+  /** The tape entry it comes from. */
+  readonly id: string;
+  /** Who made it doubts it: it counts half. */
+  readonly doubtful?: boolean;
+}
+
+/** What has been seen, in the form that Trace weighs. */
+export type Evidence = Base &
+  (
+    | { readonly kind: 'function'; readonly functionId: string; readonly outcome: FunctionOutcome; readonly reported?: boolean }
+    | { readonly kind: 'reading'; readonly point: string; readonly condition: Condition; readonly outcome: ReadingOutcome; readonly text: string }
+    | { readonly kind: 'injection'; readonly injection: string; readonly outcome: FunctionOutcome }
+    | { readonly kind: 'forcing'; readonly forcing: string; readonly outcome: FunctionOutcome }
+    | { readonly kind: 'finding'; readonly section: string; readonly severity: 'slight' | 'plain' | 'bad' | 'clean'; readonly previousHands: boolean; readonly text: string }
+    | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
+    | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean; readonly share: number }
+    | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
+  );
+
+/** Confirmed repairs of this card in this shop, by section. */
+export type ShopHistory = Readonly<Record<string, number>>;

@@ -1,0 +1,38 @@
+import { packShop, type ShopArchive } from '@amber-relay/core/archive';
+import { readCard } from '@amber-relay/core/card';
+import { halyetLampOne } from './cards/halyet-lamp-one';
+import { oxbraeOb7 } from './cards/oxbrae-ob7';
+import { customers } from './customers';
+import { instruments } from './instruments';
+import { demoJobs } from './jobs/demo-jobs';
+import { stock } from './stock';
+
+/** The demo shop as of `now`: everything in it is made up, and its dates follow the calendar. */
+export function demoShop(now: Date): ShopArchive {
+  const cards = [readCard(oxbraeOb7), readCard(halyetLampOne)];
+  const { jobs, sets, tape } = demoJobs(cards, now);
+  return {
+    settings: {
+      id: 'shop',
+      name: 'Quoy Lane Radio Workshop',
+      address: 'Quoy Lane, Hesta, Outer Skarrow',
+      technician: 'Runa',
+      currency: 'Mk',
+      ratePerHourMinor: 3800,
+      taxPercent: 8,
+      nextJobNumber: Math.max(...jobs.map((job) => job.number)) + 1,
+    },
+    customers,
+    sets,
+    jobs,
+    tape,
+    cards,
+    stock,
+    instruments,
+    attachments: [],
+    blobs: {},
+  };
+}
+
+/** The same as an archive file. */
+export const packedDemoShop = (now: Date): Uint8Array => packShop(demoShop(now), now.toISOString());

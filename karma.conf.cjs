@@ -1,0 +1,40 @@
+// Runs the specs of one project in Debian's Chromium without a screen; the counts go to reports/ for `npm test` to add up.
+const { mkdirSync, writeFileSync } = require('node:fs');
+const { join } = require('node:path');
+
+process.env.CHROME_BIN ??= '/usr/bin/chromium';
+
+function CountReporter() {
+  let passed = 0;
+  let failed = 0;
+  let skipped = 0;
+  this.onSpecComplete = (_browser, result) => {
+    if (result.skipped) skipped += 1;
+    else if (result.success) passed += 1;
+    else failed += 1;
+  };
+  this.onRunComplete = () => {
+    const file = process.env.AMBER_REPORT;
+    if (!file) return;
+    mkdirSync(join(__dirname, 'reports'), { recursive: true });
+    writeFileSync(join(__dirname, 'reports', file), JSON.stringify({ passed, failed, skipped }));
+  };
+}
+
+module.exports = (config) => {
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), { 'reporter:count': ['type', CountReporter] }],
+    reporters: ['dots', 'count'],
+    browsers: ['Bench'],
+    customLaunchers: {
+      Bench: {
+        base: 'ChromeHeadless',
+        flags: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      },
+    },
+    singleRun: true,
+    restartOnFileChange: false,
+    browserNoActivityTimeout: 120000,
+  });
+};

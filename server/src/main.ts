@@ -1,0 +1,42 @@
+import { existsSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app';
+
+const here = dirname(fileURLToPath(import.meta.url));
+const webRoot = join(here, '../../dist/web');
+const mode = process.argv.includes('--demo') ? 'demo' : 'shop';
+const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+
+/** The one line a person needs; the log holds the rest. */
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+const stop = (line: string): never => {
+  process.stderr.write(`${line}\n`);
+  process.exit(1);
+};
+
+const port = Number(process.env['PORT'] ?? (mode === 'demo' ? 4180 : 4170));
+if (!Number.isInteger(port) || port < 0 || port > 65535) stop(`PORT is "${process.env['PORT'] ?? ''}": give a number from 0 to 65535.`);
+if (!existsSync(join(webRoot, 'index.html'))) stop('The application has not been built. Run: npm run build');
+
+const demoShop = mode === 'demo' ? (await import('@amber-relay/demo')).packedDemoShop(new Date()) : undefined;
+const server = createServer(createApp({ webRoot, mode, log, ...(demoShop ? { demoShop } : {}) }));
+
+server.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EADDRINUSE') stop(`Port ${port} is in use. Stop the other program, or choose another port: PORT=${port + 1} npm ${mode === 'demo' ? 'run demo' : 'start'}`);
+  if (error.code === 'EACCES') stop(`Port ${port} may not be opened here. Choose one above 1023: PORT=4190 npm start`);
+  stop(`The server could not start: ${error.message}`);
+});
+server.listen(port, '127.0.0.1', () => {
+  const address = server.address();
+  say(`Amber Relay${mode === 'demo' ? ', demo shop' : ''}: http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`);
+  say('Stop it with Ctrl+C.');
+});
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.once(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeAllConnections();
+  });

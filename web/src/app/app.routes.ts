@@ -1,0 +1,19 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'day' },
+  { path: 'day', title: 'Day', loadComponent: () => import('./day/day-page').then((m) => m.DayPage) },
+  { path: 'jobs', title: 'Jobs', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
+  { path: 'book-in', title: 'Book in', loadComponent: () => import('./book-in/book-in-page').then((m) => m.BookInPage) },
+  { path: 'job/:id/tag', title: 'Job tag', loadComponent: () => import('./job/print/tag-page').then((m) => m.TagPage) },
+  { path: 'job/:id/sheet', title: 'Hand-back sheet', loadComponent: () => import('./job/print/sheet-page').then((m) => m.SheetPage) },
+  { path: 'job/:id', loadChildren: () => import('./job/routes').then((m) => m.routes) },
+  { path: 'cards', title: 'Cards', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
+  { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
+  { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
+  { path: 'sums', title: 'Sums', loadComponent: () => import('./places/coming-page').then((m) => m.SumsPage) },
+  { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },
+  { path: 'instruments', title: 'Instruments', loadComponent: () => import('./instruments/instruments-page').then((m) => m.InstrumentsPage) },
+  { path: 'archive', title: 'Archive', loadComponent: () => import('./archive/archive-page').then((m) => m.ArchivePage) },
+  { path: '**', redirectTo: 'day' },
+];

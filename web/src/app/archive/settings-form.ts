@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { parseMoney } from '@amber-relay/core/job';
+import { catchError, of } from 'rxjs';
+import { ShopRepository } from '../storage/shop-repository';
+
+const text = (): FormControl<string> => new FormControl('', { nonNullable: true });
+
+/** The shop's own particulars, as they stand on sheets and prices. */
+@Component({
+  selector: 'app-settings-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule, MatButton, MatFormFieldModule, MatInput],
+  template: `
+    <h2>The shop</h2>
+    <form [formGroup]="form" (ngSubmit)="save()">
+      <label class="field"><span>Name</span><mat-form-field><input matInput formControlName="name" /></mat-form-field></label>
+      <label class="field"><span>Address</span><mat-form-field><input matInput formControlName="address" /></mat-form-field></label>
+      <label class="field"><span>Technician at this bench</span><mat-form-field><input matInput formControlName="technician" /></mat-form-field></label>
+      <label class="field"><span>Currency</span><mat-form-field><input matInput formControlName="currency" /></mat-form-field></label>
+      <label class="field"><span>Labour an hour</span><mat-form-field><input matInput class="fig" formControlName="rate" inputmode="decimal" /></mat-form-field></label>
+      <label class="field"><span>Tax, percent</span><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field></label>
+      <button mat-stroked-button type="submit">Keep</button>
+      @if (says()) {<p role="status">{{ says() }}</p>}
+    </form>
+  `,
+  styles: `
+    form {
+      display: grid;
+      grid-template-columns: repeat(3, minmax(200px, 1fr));
+      gap: 10px 14px;
+      width: 100%;
+      align-items: end;
+    }
+  `,
+})
+export class SettingsForm {
+  private readonly shop = inject(ShopRepository);
+  private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  protected readonly says = signal('');
+  protected readonly form = new FormGroup({ name: text(), address: text(), technician: text(), currency: text(), rate: text(), tax: text() });
+
+  constructor() {
+    effect(() => {
+      const s = this.settings();
+      if (s && this.form.pristine) this.form.setValue({ name: s.name, address: s.address, technician: s.technician, currency: s.currency, rate: (s.ratePerHourMinor / 100).toFixed(2), tax: String(s.taxPercent) });
+    });
+  }
+
+  protected async save(): Promise<void> {
+    const before = this.settings();
+    const v = this.form.getRawValue();
+    const rate = parseMoney(v.rate);
+    const tax = Number(v.tax.replace(',', '.'));
+    if (!before) return;
+    if (rate === undefined) return this.says.set(`"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.`);
+    if (!(tax >= 0 && tax <= 100)) return this.says.set(`"${v.tax}" is not a percentage from 0 to 100; nothing was changed.`);
+    await this.shop.saveSettings({ ...before, name: v.name.trim(), address: v.address.trim(), technician: v.technician.trim() || 'Bench', currency: v.currency.trim(), ratePerHourMinor: rate, taxPercent: tax });
+    this.form.markAsPristine();
+    this.says.set('Kept.');
+  }
+}

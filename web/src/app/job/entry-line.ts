@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { completions } from '@amber-relay/core/job';
+import type { Condition } from '@amber-relay/core/card';
+import { Verdict } from '../ui/verdict';
+import { JobStore } from './job-store';
+
+/** The one line that understands the trade: it shows what it understood before Enter keeps it. */
+@Component({
+  selector: 'app-entry-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, Verdict],
+  templateUrl: './entry-line.html',
+  styleUrl: './entry-line.scss',
+})
+export class EntryLine {
+  protected readonly store = inject(JobStore);
+  private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
+  protected readonly text = signal('');
+  /** Lines on their way to the disk. */
+  protected readonly pending = signal(0);
+  private last: Promise<unknown> = Promise.resolve();
+  private lineBefore = '';
+
+  protected readonly outcome = computed(() => (this.text().trim() === '' ? null : this.store.understand(this.text())));
+  protected readonly understood = computed(() => {
+    const outcome = this.outcome();
+    return outcome?.ok ? outcome.value : null;
+  });
+  protected readonly failure = computed(() => {
+    const outcome = this.outcome();
+    return outcome && !outcome.ok ? outcome.failure : null;
+  });
+  protected readonly verdict = computed(() => {
+    const entry = this.understood()?.entry;
+    return entry?.kind === 'reading' ? entry.verdict : null;
+  });
+  protected readonly offers = computed(() => completions(this.text(), this.store.entryContext()));
+  /** The part of the line before the mistake, and the mistake, so that its place can be shown. */
+  protected readonly marked = computed(() => {
+    const at = this.failure()?.position;
+    return at === undefined ? null : { before: this.text().slice(0, at), rest: this.text().slice(at) || '…' };
+  });
+
+  protected readonly chips = computed(() => {
+    const card = this.store.card();
+    const now = this.store.condition();
+    if (!card) return [];
+    const chip = (name: string, on: boolean, next: Condition): { name: string; on: boolean; next: Condition } => ({ name, on, next });
+    return [
+      chip(now.keyed ? 'keyed' : 'receive', Boolean(now.keyed), { ...now, keyed: !now.keyed }),
+      ...card.modes.map((mode) => chip(mode, now.mode === mode, { ...now, mode: now.mode === mode ? undefined : mode })),
+      ...(now.channel === undefined ? [] : [chip(`ch ${now.channel}`, true, now)]),
+      ...(now.band === undefined ? [] : [chip(now.band, true, { ...now, band: undefined })]),
+    ];
+  });
+
+  constructor() {
+    effect(() => {
+      const offered = this.store.offered();
+      if (!offered) return;
+      untracked(() => {
+        this.text.set(offered.line);
+        this.box().nativeElement.value = offered.line;
+        this.focus();
+      });
+    });
+  }
+
+  focus(): void {
+    const { nativeElement } = this.box();
+    nativeElement.focus();
+    nativeElement.setSelectionRange(nativeElement.value.length, nativeElement.value.length);
+  }
+
+  /** Keeps what was understood. Lines are written one after the other; one that could not be kept comes back into the field. */
+  protected async keep(): Promise<void> {
+    const understood = this.understood();
+    if (!understood) return;
+    const line = this.text();
+    this.lineBefore = line;
+    this.setText('');
+    this.store.condition.set(understood.condition);
+    const { entry } = understood;
+    if (!entry) return;
+    this.pending.update((n) => n + 1);
+    const written = this.last.then(() => this.store.keep(entry));
+    this.last = written;
+    const kept = await written;
+    this.pending.update((n) => n - 1);
+    if (!kept && this.text() === '') this.setText(line);
+  }
+
+  protected key(event: KeyboardEvent): void {
+    if (event.key === 'Enter') {
+      // Enter takes the line; a completion is taken with Tab or by pressing it.
+      event.preventDefault();
+      void this.keep();
+    } else if (event.key === 'ArrowUp' && this.text() === '' && this.lineBefore) {
+      event.preventDefault();
+      this.setText(this.lineBefore);
+    } else if (event.key === 'Tab' && !event.shiftKey && this.text() !== '' && !this.understood() && this.offers()[0]) {
+      event.preventDefault();
+      this.setText(this.offers()[0]?.line ?? '');
+    }
+  }
+
+  protected setText(text: string): void {
+    this.text.set(text);
+    this.box().nativeElement.value = text;
+  }
+}

@@ -1,0 +1,189 @@
+import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import type { Condition } from '@amber-relay/core/card';
+import {
+  evidenceOf,
+  problems,
+  readLine,
+  retests,
+  safetySigned,
+  stageStates,
+  standing,
+  tapeLines,
+  type EntryContext,
+  type TapeBody,
+  type TapeEntry,
+} from '@amber-relay/core/job';
+import { attempt } from '@amber-relay/core/errors';
+import type { TraceResult } from '@amber-relay/core/trace';
+import type { ProbeOrder } from '@amber-relay/core/trace';
+import { wrap, type Remote } from 'comlink';
+import { catchError, of, switchMap } from 'rxjs';
+import { BenchLine } from '../shell/bench-line';
+import { JobRepository } from '../storage/job-repository';
+import { ShopRepository } from '../storage/shop-repository';
+import type { TraceApi } from './trace/trace.worker';
+
+/** State of the job screen: what stands on the tape, what follows from it, and the acts that add to it. */
+@Injectable()
+export class JobStore {
+  private readonly jobs = inject(JobRepository);
+  private readonly snack = inject(MatSnackBar);
+  private readonly bench = inject(BenchLine);
+  private readonly shop = inject(ShopRepository);
+
+  readonly jobId = signal('');
+  /** Undefined while it is being read, null when there is no such job. */
+  readonly file = toSignal(toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.file$(id).pipe(catchError(() => of(null))) : of(undefined)))));
+  private readonly tapeNow = toSignal(toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.tape$(id).pipe(catchError(() => of([]))) : of([])))), { initialValue: [] as TapeEntry[] });
+  readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  readonly instruments = toSignal(this.shop.instruments$.pipe(catchError(() => of([]))), { initialValue: [] });
+
+  readonly tape = computed<readonly TapeEntry[]>(() => this.tapeNow());
+  readonly lines = computed(() => tapeLines(this.tape()));
+  readonly stood = computed(() => standing(this.tape()));
+  readonly card = computed(() => this.file()?.card);
+  readonly problems = computed(() => problems(this.tape()));
+  readonly retests = computed(() => retests(this.card(), this.stood()));
+  readonly signed = computed(() => safetySigned(this.tape()));
+  readonly stages = computed(() => {
+    const file = this.file();
+    return file ? stageStates(file.row, this.tape(), file.card) : [];
+  });
+
+  /** The sticky condition; each job starts from the card's usual channel and first mode. */
+  readonly condition = linkedSignal<string, Condition>({
+    source: () => this.card()?.id ?? '',
+    computation: () => {
+      const card = this.card();
+      if (!card) return {};
+      return { keyed: false, ...(card.kind !== 'linear-amplifier' && card.modes[0] ? { mode: card.modes[0] } : {}), ...(card.channels ? { channel: card.channels.usual } : {}) };
+    },
+  });
+  readonly entryContext = computed((): EntryContext => {
+    const card = this.card();
+    return { condition: this.condition(), instruments: this.instruments(), ...(card ? { card } : {}) };
+  });
+
+  /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */
+  readonly offered = signal<{ readonly line: string; readonly n: number } | null>(null);
+
+  readonly order = signal<ProbeOrder>('worth');
+  readonly traced = signal<TraceResult | null>(null);
+  readonly evidence = computed(() => {
+    const file = this.file();
+    return file?.card ? evidenceOf(file.card, file.row.symptoms, this.tape()) : [];
+  });
+  private readonly history = toSignal(
+    toObservable(computed(() => ({ card: this.card()?.id, job: this.jobId() }), { equal: (a, b) => a.card === b.card && a.job === b.job })).pipe(
+      switchMap(({ card, job }) => (card ? this.jobs.history$(card, job).pipe(catchError(() => of({}))) : of({}))),
+    ),
+    { initialValue: {} as Record<string, number> },
+  );
+  private worker: Worker | undefined;
+  private api: Remote<TraceApi> | undefined;
+  private round = 0;
+
+  constructor() {
+    effect(() => {
+      const file = this.file();
+      if (file) this.bench.file.set(file);
+      this.bench.tape.set(this.tape());
+    });
+    const usable = computed(() => this.card(), { equal: (a, b) => a === b });
+    effect(() => {
+      const card = usable();
+      if (!card) return this.traced.set(null);
+      const madeIn = this.file()?.set.madeIn ?? Math.round((card.madeFrom + card.madeTo) / 2);
+      void this.traceApi().useCard(card, new Date().getFullYear() - madeIn);
+    });
+    effect(() => {
+      if (!usable()) return;
+      const round = ++this.round;
+      void this.traceApi()
+        .trace(this.evidence(), { order: this.order(), measures: this.instruments().flatMap((i) => i.measures), history: this.history(), opened: this.opened() })
+        .then((result) => {
+          if (round === this.round) this.traced.set(result);
+        });
+    });
+  }
+
+  /** Access that must be off already, since something behind it has been measured. */
+  private readonly opened = computed(() => {
+    const card = this.card();
+    if (!card) return [];
+    const reached = this.stood().flatMap((entry) => {
+      if (entry.kind === 'reading' && entry.subject.what === 'point') {
+        const { point } = entry.subject;
+        return card.testPoints.find((p) => p.id === point)?.access ?? [];
+      }
+      return [];
+    });
+    const open = new Set(reached);
+    for (const id of open) {
+      const behind = card.access.find((a) => a.id === id)?.behind;
+      if (behind) open.add(behind);
+    }
+    return [...open];
+  });
+
+  private traceApi(): Remote<TraceApi> {
+    this.worker ??= new Worker(new URL('./trace/trace.worker', import.meta.url), { type: 'module' });
+    return (this.api ??= wrap<TraceApi>(this.worker));
+  }
+
+  /** Ends the worker when the job screen is left. */
+  close(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.api = undefined;
+  }
+
+  /** Writes an entry; when the promise is kept it is on the disk. The way back is offered for a while. */
+  async keep(body: TapeBody): Promise<TapeEntry | undefined> {
+    try {
+      return await this.jobs.append(this.jobId(), body, this.settings()?.technician ?? 'Bench');
+    } catch (error) {
+      this.snack.open(`Not kept: ${error instanceof Error ? error.message : String(error)} Nothing else was changed; try again.`, 'Close');
+      return undefined;
+    }
+  }
+
+  /** Keeps several entries in order. */
+  async keepAll(bodies: readonly TapeBody[]): Promise<void> {
+    for (const body of bodies) await this.keep(body);
+  }
+
+  /** Strikes an entry with a reason; the way back is offered. */
+  async strike(entry: TapeEntry, reason: string): Promise<void> {
+    const strike = await this.keep({ kind: 'strike', entry: entry.id, reason });
+    if (!strike) return;
+    this.snack
+      .open(`Struck: ${reason}`, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.keep({ kind: 'strike', entry: strike.id, reason: 'undone' }));
+  }
+
+  /** Takes back the last thing done: the newest entry that still stands is struck. */
+  async undo(): Promise<void> {
+    const last = this.lines()
+      .filter((line) => !line.struckBy)
+      .at(-1);
+    if (last) await this.keep({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
+  }
+
+  /** Reads a line as the entry line would, e.g. for a form that offers one field a test. */
+  understand(line: string, context = this.entryContext()): ReturnType<typeof attempt<ReturnType<typeof readLine>>> {
+    return attempt(() => readLine(line, context));
+  }
+
+  /** Puts a line into the entry line, ready for its value. */
+  offer(line: string): void {
+    this.offered.update((before) => ({ line, n: (before?.n ?? 0) + 1 }));
+  }
+
+  sectionName(id: string): string {
+    return this.card()?.sections.find((s) => s.id === id)?.name ?? id;
+  }
+}

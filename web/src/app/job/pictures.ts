@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked, type OnDestroy } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, switchMap } from 'rxjs';
+import { BenchDatabase } from '../storage/bench-database';
+import { live } from '../storage/live';
+
+/** The pictures of a job. */
+@Component({
+  selector: 'app-pictures',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul>
+      @for (picture of shown(); track picture.id) {
+        <li><figure><img [src]="picture.url" [alt]="picture.name" /><figcaption class="quiet">{{ picture.name }}</figcaption></figure></li>
+      } @empty {
+        <li class="quiet">No pictures yet.</li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+    }
+    img {
+      height: 120px;
+      max-width: 240px;
+      object-fit: cover;
+      display: block;
+    }
+  `,
+})
+export class Pictures implements OnDestroy {
+  readonly jobId = input.required<string>();
+  private readonly db = inject(BenchDatabase);
+  private readonly rows = toSignal(
+    toObservable(this.jobId).pipe(
+      switchMap((id) =>
+        live(async () => {
+          const rows = await this.db.attachments.where('jobId').equals(id).toArray();
+          const blobs = await this.db.blobs.bulkGet(rows.map((r) => r.id));
+          return rows.map((row, i) => ({ ...row, bytes: blobs[i]?.bytes }));
+        }).pipe(catchError(() => of([]))),
+      ),
+    ),
+    { initialValue: [] },
+  );
+  protected readonly shown = signal<readonly { id: string; name: string; url: string }[]>([]);
+
+  constructor() {
+    effect(() => {
+      const rows = this.rows();
+      untracked(() => this.release());
+      this.shown.set(rows.flatMap(({ id, name, type, bytes }) => (bytes ? [{ id, name, url: URL.createObjectURL(new Blob([bytes as BlobPart], { type })) }] : [])));
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.release();
+  }
+
+  private release(): void {
+    for (const { url } of this.shown()) URL.revokeObjectURL(url);
+  }
+}

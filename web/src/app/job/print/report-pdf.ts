@@ -1,0 +1,59 @@
+import type { Report } from '@amber-relay/core/job';
+import pdfMake from 'pdfmake/build/pdfmake';
+import pdfFonts from 'pdfmake/build/vfs_fonts';
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { dayText } from '../../ui/clock-text';
+
+/** The minus sign and a few others are missing in the paper face; plain ones are put in their place. */
+const plain = (text: string): string => text.replace(/\u2212/g, '-');
+
+const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 9, 0, 2] });
+const list = (lines: readonly string[]): Content => (lines.length ? { ul: lines.map(plain) } : { text: 'nothing recorded', color: '#555555' });
+const table = (head: readonly string[], rows: readonly (readonly TableCell[])[], widths: (string | number)[]): Content => ({
+  layout: 'lightHorizontalLines',
+  table: { headerRows: 1, widths, body: [head.map((text) => ({ text, bold: true })), ...rows.map((row) => [...row])] },
+});
+
+/** The hand-back sheet as a PDF document on A4. */
+function sheet(r: Report): TDocumentDefinitions {
+  return {
+    pageSize: 'A4',
+    pageMargins: [46, 46, 46, 54],
+    info: { title: `Job ${r.job.number}, hand-back sheet`, author: r.shop.name },
+    defaultStyle: { fontSize: 9.5 },
+    footer: (page, pages) => ({ text: `Job ${r.job.number}, page ${page} of ${pages}`, alignment: 'right', margin: [46, 14], fontSize: 8, color: '#555555' }),
+    content: [
+      {
+        columns: [
+          { stack: [{ text: r.shop.name, bold: true, fontSize: 15 }, { text: r.shop.address, color: '#555555' }] },
+          { stack: [{ text: `Job ${r.job.number}`, bold: true, fontSize: 15 }, { text: dayText(r.job.bookedInAt), color: '#555555' }], alignment: 'right' },
+        ],
+      },
+      { text: `${r.set.maker} ${r.set.model}, serial ${r.set.serial || 'not noted'}, of ${r.customer.name}`, margin: [0, 8, 0, 0] },
+      heading('Complaint'),
+      plain(r.complaint),
+      heading('Found'),
+      list(r.found),
+      heading('Done'),
+      list(r.done),
+      ...(r.parts.length ? [heading('Parts'), table(['Part', 'Old', 'New', 'Why', 'Price'], r.parts.map((p) => [p.what, plain(p.old), plain(p.fitted), plain(p.why), { text: p.price, alignment: 'right' }]), ['auto', '*', '*', '*', 'auto'])] : []),
+      ...(r.tests.length
+        ? [heading('Tests'), table(['Test', 'Condition', 'Limits', 'Before', 'After'], r.tests.map((t) => [t.name, t.condition, plain(t.limits), plain(`${t.before.text} ${t.before.verdict}`), { text: plain(`${t.after.text} ${t.after.verdict}`), bold: true }]), ['*', 'auto', 'auto', 'auto', 'auto'])]
+        : []),
+      ...(r.leftAlone.length ? [heading('Found but left alone'), list(r.leftAlone)] : []),
+      ...(r.watchFor.length ? [heading('Watch for'), list(r.watchFor)] : []),
+      heading('Price'),
+      { layout: 'noBorders', table: { widths: [160, 'auto'], body: r.priceLines.map((p, i) => [{ text: p.what, bold: i === r.priceLines.length - 1 }, { text: p.amount, alignment: 'right', bold: i === r.priceLines.length - 1 }]) } },
+      heading('Cautions'),
+      list(r.cautions),
+    ],
+  };
+}
+
+/** Makes the PDF in the browser; nothing leaves the machine. */
+export async function reportPdf(report: Report): Promise<Uint8Array> {
+  const maker = pdfMake as unknown as { addVirtualFileSystem(fonts: unknown): void; createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Uint8Array> } };
+  maker.addVirtualFileSystem(pdfFonts);
+  const buffer = await maker.createPdf(sheet(report)).getBuffer();
+  return new Uint8Array(buffer);
+}

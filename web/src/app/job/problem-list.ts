@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import type { Problem, StageState } from '@amber-relay/core/job';
+import { StateMark } from '../ui/state-mark';
+import { JobStore } from './job-store';
+
+const states = [
+  { state: 'open', word: 'open' },
+  { state: 'found', word: 'found' },
+  { state: 'repaired', word: 'repaired' },
+  { state: 'left-alone', word: 'left alone' },
+] as const;
+const marks: Readonly<Record<Problem['state'], StageState>> = { open: 'not-begun', found: 'in-hand', repaired: 'done', 'left-alone': 'not-needed' };
+
+/** The job's problems: a job often has several, each open, found, repaired, or left alone by agreement. */
+@Component({
+  selector: 'app-problem-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButton, StateMark],
+  template: `
+    <h2>Problems</h2>
+    <ul>
+      @for (problem of store.problems(); track problem.id) {
+        <li>
+          <app-state-mark [of]="mark(problem)" />
+          <span class="grow">{{ problem.title }}</span>
+          <span role="group" [attr.aria-label]="'State of: ' + problem.title">
+            @for (choice of states; track choice.state) {
+              <button class="chip" [attr.aria-pressed]="problem.state === choice.state" (click)="set(problem, choice.state)">{{ choice.word }}</button>
+            }
+          </span>
+        </li>
+      } @empty {
+        <li class="quiet">None listed yet.</li>
+      }
+    </ul>
+    <form (ngSubmit)="add()">
+      <label class="field grow"><span>Another problem</span><input name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off" /></label>
+      <button mat-stroked-button type="submit" [disabled]="!title().trim()">Add</button>
+    </form>
+  `,
+  styles: `
+    li {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      min-height: 44px;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+    [role='group'] {
+      display: flex;
+      gap: 4px;
+      flex-wrap: wrap;
+    }
+    form {
+      display: flex;
+      align-items: flex-end;
+      gap: 8px;
+      margin-top: 6px;
+    }
+    input {
+      height: 40px;
+      border: 0;
+      padding: 0 10px;
+      border-radius: 3px;
+      color: inherit;
+      font: inherit;
+      background: var(--mat-sys-surface-container-lowest);
+      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
+    }
+  `,
+})
+export class ProblemList {
+  protected readonly store = inject(JobStore);
+  protected readonly title = signal('');
+  protected readonly states = states;
+
+  protected mark(problem: Problem): StageState {
+    return marks[problem.state];
+  }
+
+  protected set(problem: Problem, state: Problem['state']): void {
+    if (problem.state !== state) void this.store.keep({ kind: 'problem', problem: problem.id, title: problem.title, state });
+  }
+
+  protected add(): void {
+    const title = this.title().trim();
+    if (!title) return;
+    this.title.set('');
+    void this.store.keep({ kind: 'problem', problem: crypto.randomUUID(), title, state: 'open' });
+  }
+}

@@ -1,0 +1,131 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { partOf } from '@amber-relay/core/card';
+import { findingKinds, findingNames, ofKind, type FindingKind } from '@amber-relay/core/job';
+import { JobStore } from '../job-store';
+
+/** First look: a list of findings to tap, each with where and how bad. */
+@Component({
+  selector: 'app-first-look-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButton],
+  template: `
+    <header class="head"><h1>First look</h1><span class="quiet grow">Before any meter: half of the easy repairs end here.</span></header>
+    <div class="body stack" tabindex="0" role="group" aria-label="Findings">
+      <fieldset>
+        <legend>What is there?</legend>
+        <div class="acts">
+          @for (kind of kinds; track kind) {
+            <button class="chip" [attr.aria-pressed]="finding() === kind" (click)="finding.set(kind)">{{ names[kind] }}</button>
+          }
+        </div>
+      </fieldset>
+      <div class="where">
+        <label class="field"><span>Where: a part such as C31, or a section</span>
+          <input class="fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
+        </label>
+        <datalist id="places">
+          @for (s of store.card()?.sections ?? []; track s.id) {<option [value]="s.name"></option>}
+          @for (p of store.card()?.parts ?? []; track p.designator) {<option [value]="p.designator">{{ p.value }}</option>}
+        </datalist>
+        <label class="field"><span>In your words</span><input name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off" /></label>
+      </div>
+      <div class="acts">
+        <fieldset class="acts"><legend class="visually-hidden">How bad is it?</legend>
+          @for (s of severities; track s) {<button class="chip" [attr.aria-pressed]="severity() === s" (click)="severity.set(s)">{{ s }}</button>}
+        </fieldset>
+        <button class="chip" [attr.aria-pressed]="hands()" (click)="hands.set(!hands())">previous hands</button>
+        <span class="grow"></span>
+        <button mat-flat-button (click)="keep()" [disabled]="!finding()">Keep the finding</button>
+        <button mat-stroked-button (click)="clean()">All looks clean</button>
+      </div>
+      @if (wrong()) {<p class="wrong" role="alert">{{ wrong() }}</p>}
+      <section>
+        <h2>Found so far</h2>
+        <ul class="found">
+          @for (f of found(); track f.id) {
+            <li><span class="ref">{{ f.designator ?? '' }}</span><span class="grow">{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + store.sectionName(f.section) : '' }}</span><span class="quiet">{{ f.severity }}{{ f.previousHands ? ', previous hands' : '' }}</span></li>
+          } @empty {
+            <li class="quiet">Nothing yet. Look for leaks, burns, dull joints, parts out of line, added wires.</li>
+          }
+        </ul>
+      </section>
+    </div>
+  `,
+  styleUrl: './stage.scss',
+  styles: `
+    .where {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 12px;
+    }
+    input {
+      height: 44px;
+      border: 0;
+      padding: 0 10px;
+      border-radius: 3px;
+      color: inherit;
+      background: var(--mat-sys-surface-container-lowest);
+      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
+    }
+    input:not(.fig) {
+      font: inherit;
+    }
+    .found li {
+      display: flex;
+      gap: 12px;
+      min-height: 40px;
+      align-items: center;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+  `,
+})
+export class FirstLookStage {
+  protected readonly store = inject(JobStore);
+  protected readonly kinds = findingKinds.filter((k) => k !== 'clean');
+  protected readonly names = findingNames;
+  protected readonly severities = ['slight', 'plain', 'bad'] as const;
+  protected readonly finding = signal<FindingKind | null>(null);
+  protected readonly where = signal('');
+  protected readonly text = signal('');
+  protected readonly severity = signal<'slight' | 'plain' | 'bad'>('plain');
+  protected readonly hands = signal(false);
+  protected readonly wrong = signal('');
+  protected readonly found = computed(() => ofKind(this.store.stood(), 'finding').reverse());
+
+  /** A designator or section of the card; free words stay words. Undefined when it looks like a part the card does not have. */
+  private place(): { designator?: string; section?: string; words?: string } | undefined {
+    const typed = this.where().trim();
+    const card = this.store.card();
+    if (!typed) return {};
+    if (!card) return { words: typed };
+    const part = partOf(card, typed);
+    if (part) return { designator: part.designator, section: part.section };
+    const section = card.sections.find((s) => s.name.toLowerCase() === typed.toLowerCase() || s.short.toLowerCase() === typed.toLowerCase());
+    if (section) return { section: section.id };
+    if (/^[a-z]{1,3}\d+$/i.test(typed)) {
+      this.wrong.set(`There is no part ${typed.toUpperCase()} on this card. Check it, or write the place in words; nothing was kept.`);
+      return undefined;
+    }
+    return { words: typed };
+  }
+
+  protected keep(): void {
+    const finding = this.finding();
+    this.wrong.set('');
+    const place = this.place();
+    if (!finding || !place) return;
+    const { words, ...at } = place;
+    const text = [this.text().trim() || findingNames[finding], words].filter(Boolean).join(', ');
+    void this.store.keep({ kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at });
+    this.finding.set(null);
+    this.where.set('');
+    this.text.set('');
+    this.hands.set(false);
+  }
+
+  protected clean(): void {
+    void this.store.keep({ kind: 'finding', finding: 'clean', text: 'Nothing seen out of order', severity: 'slight', previousHands: false });
+  }
+}

@@ -1,0 +1,176 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { CardFunction } from '@amber-relay/core/card';
+import { functionResults, ofKind, resultNames, type FunctionResult } from '@amber-relay/core/job';
+import { JobStore } from '../job-store';
+
+const keys: Readonly<Record<FunctionResult, string>> = {
+  works: 'w',
+  weak: 'k',
+  dead: 'd',
+  distorted: 's',
+  'wrong-frequency': 'f',
+  'comes-and-goes': 'c',
+  'stuck-on': 'u',
+  'not-tried': 'n',
+};
+
+/** The function check: band or mode by receive and transmit, and the controls; one key a result. */
+@Component({
+  selector: 'app-functions-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, RouterLink],
+  template: `
+    <header class="head">
+      <h1>Functions</h1>
+      <span class="quiet grow">{{ tried() }} of {{ functions().length }} tried</span>
+      <a mat-stroked-button [routerLink]="['../trace']">To Trace</a>
+    </header>
+    <div class="body stack">
+      @if (!store.signed()) {
+        <p class="caution" role="note">Safety is not signed off. Do the cold checks before first power, and key only into a suitable dummy load.</p>
+      }
+      @if (functions().length === 0) {
+        <p class="attention">This set has no card, so its functions are not known. Put what works and what does not on the tape, such as <span class="ref">note receive am dead</span>.</p>
+      } @else {
+        <table class="grid-table">
+          <caption class="visually-hidden">Result of each function. Move with the arrows; one key gives a result.</caption>
+          <thead><tr><th scope="col"></th>@for (column of columns(); track column) {<th scope="col">{{ column }}</th>}</tr></thead>
+          <tbody>
+            @for (row of rows(); track row.name) {
+              <tr><th scope="row">{{ row.name }}</th>
+                @for (fn of row.cells; track $index) {
+                  <td>@if (fn) {<button class="cell" data-keys [class]="result(fn)" [attr.aria-pressed]="chosen() === fn.id" [attr.data-function]="fn.id" [attr.aria-label]="fn.name + ': ' + names[result(fn)]" (click)="chosen.set(fn.id)" (focus)="chosen.set(fn.id)" (keydown)="key($event, fn)"><b>{{ names[result(fn)] }}</b></button>}</td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+        <div class="controls">
+          @for (fn of controls(); track fn.id) {
+            <button class="cell" data-keys [class]="result(fn)" [attr.aria-pressed]="chosen() === fn.id" [attr.data-function]="fn.id" [attr.aria-label]="fn.name + ': ' + names[result(fn)]" (click)="chosen.set(fn.id)" (focus)="chosen.set(fn.id)" (keydown)="key($event, fn)"><span>{{ fn.name }}</span><b>{{ names[result(fn)] }}</b></button>
+          }
+        </div>
+      }
+      @if (current(); as fn) {
+        <section class="panel">
+          <h2>{{ fn.name }}</h2>
+          @if (fn.how) {<p class="quiet">{{ fn.how }}</p>}
+          <div class="acts results" role="group" [attr.aria-label]="'Result of ' + fn.name">
+            @for (r of allResults; track r) {
+              <button class="chip" [attr.aria-pressed]="result(fn) === r" (click)="set(fn, r)">{{ names[r] }} <kbd>{{ keys[r] }}</kbd></button>
+            }
+          </div>
+        </section>
+      }
+    </div>
+  `,
+  styleUrl: './stage.scss',
+  styles: `
+    table {
+      border-collapse: collapse;
+      width: 100%;
+    }
+    th {
+      text-align: left;
+      font: var(--mat-sys-label-large);
+      font-stretch: var(--ar-stretch-text);
+      color: var(--mat-sys-on-surface-variant);
+      padding: 4px 10px 4px 0;
+    }
+    td {
+      padding: 0;
+      width: 30%;
+    }
+    .cell {
+      width: 100%;
+      min-height: 48px;
+      padding: 4px 12px;
+      border: 0;
+      border-radius: 2px 14px 14px 2px;
+      cursor: pointer;
+      text-align: left;
+      color: var(--mat-sys-on-surface);
+      background: var(--mat-sys-surface-container);
+      box-shadow: inset 0 0 0 1px var(--mat-sys-outline-variant);
+      font: var(--mat-sys-body-medium);
+      font-stretch: var(--ar-stretch-text);
+    }
+    .cell b {
+      font-weight: 600;
+    }
+    .cell:focus-visible {
+      outline-offset: -3px;
+    }
+    .cell[aria-pressed='true'] {
+      box-shadow: inset 0 0 0 2px var(--mat-sys-primary);
+    }
+    .cell.works b {
+      color: var(--ar-works);
+    }
+    .cell.not-tried b {
+      color: var(--mat-sys-on-surface-variant);
+      font-weight: 400;
+    }
+    .cell:not(.works, .not-tried) {
+      border-left: 8px solid var(--ar-attention-fill);
+    }
+    .cell:not(.works, .not-tried) b {
+      color: var(--mat-sys-tertiary);
+    }
+    .controls {
+      display: grid;
+      grid-template-columns: repeat(3, 1fr);
+    }
+    .controls .cell {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 8px;
+    }
+    .results {
+      margin-top: 8px;
+    }
+  `,
+})
+export class FunctionsStage {
+  protected readonly store = inject(JobStore);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly names = resultNames;
+  protected readonly keys = keys;
+  protected readonly allResults = functionResults;
+  protected readonly chosen = signal<string | null>(null);
+  protected readonly functions = computed(() => this.store.card()?.functions ?? []);
+  private readonly results = computed(() => new Map(ofKind(this.store.stood(), 'function').map((entry) => [entry.functionId, entry.result])));
+  protected readonly tried = computed(() => [...this.results().values()].filter((r) => r !== 'not-tried').length);
+  protected readonly columns = computed(() => [...new Set(this.functions().flatMap((fn) => (fn.row && fn.column ? [fn.column] : [])))]);
+  protected readonly rows = computed(() => {
+    const inGrid = this.functions().filter((fn) => fn.row && fn.column);
+    return [...new Set(inGrid.map((fn) => fn.row ?? ''))].map((name) => ({ name, cells: this.columns().map((column) => inGrid.find((fn) => fn.row === name && fn.column === column)) }));
+  });
+  protected readonly controls = computed(() => this.functions().filter((fn) => !fn.row || !fn.column));
+  protected readonly current = computed(() => this.functions().find((fn) => fn.id === this.chosen()));
+
+  protected result(fn: CardFunction): FunctionResult {
+    return this.results().get(fn.id) ?? 'not-tried';
+  }
+
+  protected set(fn: CardFunction, result: FunctionResult): void {
+    if (this.result(fn) !== result) void this.store.keep({ kind: 'function', functionId: fn.id, result });
+  }
+
+  protected key(event: KeyboardEvent, fn: CardFunction): void {
+    if (event.ctrlKey || event.altKey || event.metaKey) return;
+    const cells = [...this.element.nativeElement.querySelectorAll<HTMLElement>('[data-function]')];
+    const at = cells.findIndex((cell) => cell.dataset['function'] === fn.id);
+    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: this.columns().length || 3, ArrowUp: -(this.columns().length || 3) }[event.key];
+    const result = functionResults.find((r) => keys[r] === event.key.toLowerCase());
+    if (step !== undefined) cells[at + step]?.focus();
+    else if (result) {
+      this.set(fn, result);
+      cells[at + 1]?.focus();
+    } else return;
+    event.preventDefault();
+  }
+}

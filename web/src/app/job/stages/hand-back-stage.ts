@@ -1,0 +1,137 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import { buildReport, ofKind, type EntryOf } from '@amber-relay/core/job';
+import { ArchiveService, saveFile } from '../../storage/archive-service';
+import { JobStore } from '../job-store';
+import { ReportView } from '../print/report-view';
+
+/** Hand back: what to say, the sheet as it will be, and the job as a file. */
+@Component({
+  selector: 'app-hand-back-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButton, MatIcon, RouterLink, ReportView],
+  template: `
+    <header class="head">
+      <h1>Hand back</h1><span class="grow"></span>
+      <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
+      <a mat-stroked-button [routerLink]="['/job', store.jobId(), 'sheet']"><mat-icon svgIcon="print" />Print</a>
+      <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
+      <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
+    </header>
+    <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
+      @for (warning of warnings(); track warning) {<p class="attention" role="note">{{ warning }}</p>}
+      @if (failed()) {<p class="attention" role="alert">{{ failed() }}</p>}
+      <form class="remark" (ngSubmit)="add()" aria-label="Remark for the sheet">
+        <fieldset class="row"><legend class="visually-hidden">What kind of remark?</legend>
+          @for (k of kinds; track k.about) {<button type="button" class="chip" [attr.aria-pressed]="about() === k.about" (click)="about.set(k.about)">{{ k.word }}</button>}
+        </fieldset>
+        <label class="field grow"><span class="visually-hidden">Remark</span><input name="remark" [ngModel]="text()" (ngModelChange)="text.set($event)" placeholder="Remark for the sheet" autocomplete="off" /></label>
+        <button mat-stroked-button type="submit" [disabled]="!text().trim()">Add</button>
+      </form>
+      @if (report(); as r) {<app-report-view [report]="r" />}
+    </div>
+  `,
+  styleUrl: './stage.scss',
+  styles: `
+    .remark {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      flex-wrap: wrap;
+    }
+    input {
+      height: 40px;
+      border: 0;
+      padding: 0 10px;
+      border-radius: 3px;
+      color: inherit;
+      font: inherit;
+      background: var(--mat-sys-surface-container-lowest);
+      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
+    }
+    input::placeholder {
+      color: var(--mat-sys-on-surface-variant);
+      opacity: 1;
+    }
+  `,
+})
+export class HandBackStage {
+  protected readonly store = inject(JobStore);
+  private readonly archives = inject(ArchiveService);
+  protected readonly kinds = [
+    { about: 'done', word: 'Done' },
+    { about: 'left-alone', word: 'Left alone' },
+    { about: 'watch-for', word: 'Watch for' },
+  ] as const;
+  protected readonly about = signal<EntryOf<'remark'>['about']>('watch-for');
+  protected readonly text = signal('');
+  protected readonly busy = signal(false);
+  protected readonly failed = signal('');
+  protected readonly finished = computed(() => ofKind(this.store.stood(), 'handed-back').length > 0);
+  protected readonly report = computed(() => {
+    const file = this.store.file();
+    const shop = this.store.settings();
+    if (!file || !shop) return null;
+    return buildReport({ shop, job: file.row, customer: file.customer, set: file.set, tape: this.store.tape(), nowMs: Date.now(), ...(file.card ? { card: file.card } : {}) });
+  });
+  protected readonly warnings = computed(() => {
+    const row = this.store.file()?.row;
+    const open = this.store.retests().filter((r) => r.now !== 'passes');
+    const total = this.report()?.price.totalMinor ?? 0;
+    return [
+      ...(this.store.signed() ? [] : ['Safety was never signed off on this job.']),
+      ...(open.length ? [`${open.length} of the re-tests not passed: ${open.map((r) => r.name).slice(0, 3).join('; ')}.`] : []),
+      ...(row?.spendLimitMinor !== undefined && total > row.spendLimitMinor ? ['The total is above the limit agreed at booking in.'] : []),
+    ];
+  });
+
+  protected add(): void {
+    const text = this.text().trim();
+    if (!text) return;
+    this.text.set('');
+    void this.store.keep({ kind: 'remark', about: this.about(), text });
+  }
+
+  protected async pdf(): Promise<void> {
+    const report = this.report();
+    if (!report) return;
+    await this.during(async () => {
+      const { reportPdf } = await import('../print/report-pdf');
+      saveFile(`job-${report.job.number}-hand-back.pdf`, await reportPdf(report), 'application/pdf');
+    }, 'The sheet could not be made.');
+  }
+
+  protected async archive(): Promise<void> {
+    await this.during(async () => {
+      const { name, zip } = await this.archives.exportJob(this.store.jobId());
+      saveFile(name, zip);
+    }, 'The file could not be made.');
+  }
+
+  private async during(act: () => Promise<void>, says: string): Promise<void> {
+    this.busy.set(true);
+    this.failed.set('');
+    try {
+      await act();
+    } catch (error) {
+      this.failed.set(`${says} ${error instanceof Error ? error.message : String(error)} The job itself is kept; try again.`);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  protected async handBack(): Promise<void> {
+    const total = this.report()?.price.totalMinor ?? 0;
+    await this.store.keepAll([
+      ...(this.running() ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
+      { kind: 'handed-back', totalMinor: total },
+    ]);
+  }
+
+  private running(): boolean {
+    return ofKind(this.store.stood(), 'labour').filter((l) => l.act !== 'break').at(-1)?.act === 'start';
+  }
+}

@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { partOf } from '@amber-relay/core/card';
+import { moneyText, ofKind } from '@amber-relay/core/job';
+import { Router } from '@angular/router';
+import { JobStore } from '../job-store';
+import { PartsForm } from './parts-form';
+
+/** Parts: what Trace points at, what has been proved, and the record of what was fitted. */
+@Component({
+  selector: 'app-parts-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, PartsForm],
+  template: `
+    <header class="head"><h1>Parts</h1><span class="quiet grow">Prove the part before it is changed; look for the cause as well as the casualty.</span></header>
+    <div class="body stack">
+      @if (suspects().length) {
+        <section class="panel">
+          <h2>Likeliest parts of the {{ leading()?.name }}</h2>
+          <ul>
+            @for (p of suspects(); track p.designator) {
+              <li><span class="fig">{{ p.designator }}</span><span class="grow">{{ p.value }}</span><span class="fig">{{ p.share }}</span>
+                <button class="chip" (click)="prove(p.designator, 'bad')" [attr.aria-label]="p.designator + ' measured bad'">measured bad</button>
+                <button class="chip" (click)="prove(p.designator, 'good')" [attr.aria-label]="p.designator + ' measured good'">measured good</button>
+              </li>
+            }
+          </ul>
+        </section>
+      }
+      <section><h2>Part replaced</h2><app-parts-form (kept)="toRepair()" /></section>
+      <section>
+        <h2>Fitted on this job</h2>
+        <table class="plain">
+          <thead><tr><th>Part</th><th>Old</th><th>New</th><th>Why, proof</th><th class="num">Price</th></tr></thead>
+          <tbody>
+            @for (f of fits(); track f.id) {
+              <tr><td class="fig">{{ f.designator }}</td><td>{{ f.oldPart }}</td><td>{{ f.quantity > 1 ? f.quantity + ' × ' : '' }}{{ f.newPart }}</td><td>{{ f.why }}{{ f.why && f.proof ? '; ' : '' }}{{ f.proof }}</td><td class="fig num">{{ money(f.priceMinor * f.quantity) }}</td></tr>
+            } @empty {
+              <tr><td colspan="5" class="quiet">Nothing fitted yet.</td></tr>
+            }
+          </tbody>
+        </table>
+      </section>
+      <section class="acts">
+        <button mat-stroked-button (click)="wait()">Waits for a part</button>
+        <button mat-stroked-button (click)="store.keep({ kind: 'wait', reason: 'nothing', text: '' })">Waits for nothing</button>
+      </section>
+    </div>
+  `,
+  styleUrl: './stage.scss',
+  styles: `
+    li {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      min-height: 44px;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+  `,
+})
+export class PartsStage {
+  protected readonly store = inject(JobStore);
+  private readonly router = inject(Router);
+  protected readonly fits = computed(() => ofKind(this.store.stood(), 'fit'));
+  private readonly top = computed(() => [...(this.store.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
+  protected readonly leading = computed(() => {
+    const top = this.top();
+    return top && top.chance >= 0.2 ? { name: this.store.sectionName(top.section) } : null;
+  });
+  protected readonly suspects = computed(() => {
+    const card = this.store.card();
+    if (!card || !this.leading()) return [];
+    return (this.top()?.parts ?? []).slice(0, 4).map(({ designator, share }) => ({ designator, share: `${Math.round(share * 100)}`, value: partOf(card, designator)?.value ?? '' }));
+  });
+
+  protected money(minor: number): string {
+    return moneyText(minor, this.store.settings()?.currency ?? '');
+  }
+
+  protected prove(designator: string, result: 'good' | 'bad'): void {
+    void this.store.keep({ kind: 'proof', designator, result });
+  }
+
+  protected wait(): void {
+    const part = this.suspects()[0];
+    void this.store.keep({ kind: 'wait', reason: 'part', text: part ? `${part.designator} ${part.value}` : 'a part on order' });
+  }
+
+  /** After a part is fitted the re-test list is what one wants to see. */
+  protected toRepair(): void {
+    void this.router.navigate(['/job', this.store.jobId(), 'repair']);
+  }
+}

@@ -1,0 +1,172 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { attempt } from '@amber-relay/core/errors';
+import { limitsText, ofKind, openSafetyChecks, type EntryOf } from '@amber-relay/core/job';
+import { verdict } from '@amber-relay/core/measure';
+import { parseQuantity, quantityText, type Unit } from '@amber-relay/core/quantity';
+import { JobStore } from '../job-store';
+
+interface Check {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
+  readonly hazard: boolean;
+  readonly unit?: Unit;
+  readonly low?: number;
+  readonly high?: number;
+}
+
+const hazardNames = {
+  'high-voltage': 'High voltage',
+  mains: 'Mains',
+  rf: 'RF and dummy load',
+  esd: 'Static',
+  'beryllium-oxide': 'Beryllium oxide',
+  solvent: 'Solvents',
+} as const;
+
+const plain: readonly Check[] = [
+  { id: 'fuse', name: 'Fuse type and rating', text: 'as the set is marked', hazard: false },
+  { id: 'polarity', name: 'Supply polarity or mains tap', text: 'as the set is marked', hazard: false },
+  { id: 'shorts', name: 'Shorts across the supply', text: 'none', hazard: false },
+  { id: 'current-limit', name: 'First power on a current limit, or brought up slowly', text: 'set', hazard: false },
+  { id: 'hazard-general', name: 'Cautions', text: 'High voltage, mains, RF, static, beryllium oxide and solvents: look the set up before it is opened.', hazard: true },
+];
+
+/** Safety and cold checks: each answered, those with a figure measured, and the whole signed off on the tape. */
+@Component({
+  selector: 'app-safety-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButton],
+  template: `
+    <header class="head">
+      <h1>Safety and cold checks</h1>
+      <span class="grow quiet">{{ left() === 0 ? 'All answered' : left() + ' left' }}</span>
+      <button mat-flat-button (click)="sign()" [disabled]="left() > 0 || store.signed()">{{ store.signed() ? 'Signed off' : 'Sign off' }}</button>
+    </header>
+    <div class="body" tabindex="0" role="group" aria-label="Checks">
+      <p class="quiet">Set switched off and unplugged until these are answered. Mains wiring only by those licensed for it where you are.</p>
+      <ul>
+        @for (check of checks(); track check.id) {
+          <li [class.hot]="check.hazard" [attr.data-check]="check.id">
+            <div class="grow">
+              <b>{{ check.name }}</b>
+              <p [class.hazard]="check.hazard">{{ check.text }}</p>
+              @if (answers().get(check.id); as answer) {
+                <p class="quiet">{{ said(answer) }}</p>
+              }
+              @if (wrong() === check.id) {<p class="wrong" role="alert">{{ message() }}</p>}
+            </div>
+            @if (check.unit) {
+              <label class="field value"><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
+                <input class="fig" [name]="check.id" [ngModel]="values()[check.id] ?? ''" (ngModelChange)="setValue(check.id, $event)" (keydown.enter)="measure(check)" autocomplete="off" />
+              </label>
+              <button class="chip" (click)="measure(check)" [attr.aria-label]="check.name + ': keep the value'">Keep</button>
+              @if (!check.hazard) {<button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'" (click)="answer(check, 'not-needed')" [attr.aria-label]="check.name + ': not needed'">Not needed</button>}
+            } @else {
+              <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'right'" (click)="answer(check, 'right')" [attr.aria-label]="check.name + ': ' + (check.hazard ? 'read, and kept to' : 'right')">{{ check.hazard ? 'Read, kept to' : 'Right' }}</button>
+              @if (!check.hazard) {
+                <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'wrong'" (click)="answer(check, 'wrong')" [attr.aria-label]="check.name + ': wrong'">Wrong</button>
+                <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'" (click)="answer(check, 'not-needed')" [attr.aria-label]="check.name + ': not needed'">Not needed</button>
+              }
+            }
+          </li>
+        }
+      </ul>
+    </div>
+  `,
+  styleUrl: './stage.scss',
+  styles: `
+    li {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 56px;
+      padding: 6px 0;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+    .hot {
+      border-left: 6px solid var(--mat-sys-error);
+      padding-left: 10px;
+    }
+    .value {
+      width: 150px;
+    }
+    .value input {
+      height: 40px;
+      border: 0;
+      padding: 0 8px;
+      width: 100%;
+      border-radius: 3px;
+      color: inherit;
+      background: var(--mat-sys-surface-container-lowest);
+      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
+    }
+  `,
+})
+export class SafetyStage {
+  protected readonly store = inject(JobStore);
+  protected readonly values = signal<Readonly<Record<string, string>>>({});
+  protected readonly wrong = signal('');
+  protected readonly message = signal('');
+
+  protected readonly checks = computed((): readonly Check[] => {
+    const card = this.store.card();
+    if (!card) return plain;
+    return [
+      ...card.coldChecks.map((c) => ({ id: c.id, name: c.name, text: c.expect, hazard: false, ...(c.unit ? { unit: c.unit } : {}), ...(c.low === undefined ? {} : { low: c.low }), ...(c.high === undefined ? {} : { high: c.high }) })),
+      ...card.hazards.map((h) => ({
+        id: `hazard-${h.kind}`,
+        name: hazardNames[h.kind],
+        text: h.dischargeAt ? `${h.text} Measure at: ${h.dischargeAt}; below ${h.belowV ?? 30} V.` : h.text,
+        hazard: true,
+        ...(h.dischargeAt ? { unit: 'V' as const, high: h.belowV ?? 30 } : {}),
+      })),
+    ];
+  });
+  protected readonly answers = computed(() => new Map(ofKind(this.store.stood(), 'safety').map((entry) => [entry.check, entry])));
+  protected readonly left = computed(() => {
+    const card = this.store.card();
+    return card ? openSafetyChecks(card, this.store.stood()).length : plain.filter((c) => !this.answers().has(c.id)).length;
+  });
+
+  protected said(answer: EntryOf<'safety'>): string {
+    const value = answer.value === undefined ? '' : `${quantityText(answer.value, answer.unit ?? '')}, `;
+    return `${value}${answer.result === 'not-needed' ? 'not needed' : answer.result}${answer.text ? `: ${answer.text}` : ''}`;
+  }
+
+  protected setValue(id: string, text: string): void {
+    this.values.update((all) => ({ ...all, [id]: text }));
+  }
+
+  protected answer(check: Check, result: EntryOf<'safety'>['result']): void {
+    void this.store.keep({ kind: 'safety', check: check.id, result });
+  }
+
+  /** A check with a figure: the figure is judged, and a dangerous one is never taken for done. */
+  protected measure(check: Check): void {
+    const unit = check.unit ?? '';
+    const outcome = attempt(() => parseQuantity(this.values()[check.id] ?? '', check.unit ? { unit: check.unit } : {}));
+    if (!outcome.ok) {
+      this.wrong.set(check.id);
+      this.message.set(`${outcome.failure.message} ${outcome.failure.remedy}`);
+      return;
+    }
+    this.wrong.set('');
+    const { value } = outcome.value;
+    const judged = verdict(Math.abs(value), 0, { low: check.low, high: check.high }, 'none').verdict;
+    const within = judged === 'in';
+    if (!within && check.hazard) {
+      this.wrong.set(check.id);
+      this.message.set(`${quantityText(value, unit)} is still there. Discharge through a resistor, keep clear, and measure again.`);
+      void this.store.keep({ kind: 'note', text: `${check.name}: ${quantityText(value, unit)} still on it, not yet safe` });
+      return;
+    }
+    void this.store.keep({ kind: 'safety', check: check.id, result: within ? 'right' : 'wrong', value, ...(unit ? { unit } : {}), ...(within ? {} : { text: `should be ${limitsText(check.low, check.high, unit)}` }) });
+  }
+
+  protected sign(): void {
+    void this.store.keep({ kind: 'sign-off', stage: 'safety' });
+  }
+}

@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { formatQuantity, quantityText, type Unit } from '@amber-relay/core/quantity';
+import type { ReadingVerdict } from '@amber-relay/core/job';
+import { ReadingChart, type ChartInk } from '../../ui/reading-chart';
+
+export interface StripReading {
+  readonly at: number;
+  readonly value: number;
+  readonly unit: Unit;
+  readonly verdict: ReadingVerdict;
+  readonly text: string;
+  readonly low: number | undefined;
+  readonly high: number | undefined;
+}
+
+/** Readings of one point over time, with the window the card gives for the last of them. */
+@Component({
+  selector: 'app-soak-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReadingChart],
+  template: `<app-reading-chart [draw]="draw()" [label]="label()" />`,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+    }
+  `,
+})
+export class SoakStrip {
+  readonly readings = input.required<readonly StripReading[]>();
+  readonly title = input.required<string>();
+  protected readonly label = computed(() => `${this.title()}: ${this.readings().length} readings over time, ${this.readings().map((r) => r.text).slice(-5).join(', ')}`);
+  protected readonly draw = computed(() => {
+    const readings = this.readings();
+    const last = readings.at(-1);
+    const limits = [last?.low, last?.high].filter((v) => v !== undefined);
+    return (ink: ChartInk) => ({
+      grid: { left: 84, right: 24, top: 18, bottom: 34 },
+      textStyle: { fontFamily: ink.font, fontSize: 14, color: ink.quiet },
+      tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => quantityText(Number(v), last?.unit ?? '') },
+      xAxis: { type: 'time', axisLabel: { color: ink.quiet, fontSize: 14, hideOverlap: true }, axisLine: { lineStyle: { color: ink.quiet } } },
+      yAxis: {
+        type: 'value',
+        scale: true,
+        axisLabel: {
+          color: ink.quiet,
+          fontSize: 14,
+          formatter: (v: number) => {
+            const figure = formatQuantity(v, last?.unit ?? '');
+            return `${figure.number} ${figure.unit}`;
+          },
+        },
+        splitLine: { lineStyle: { color: ink.line } },
+      },
+      series: [
+        {
+          type: 'line',
+          symbol: 'circle',
+          symbolSize: 9,
+          lineStyle: { color: ink.quiet, width: 2 },
+          data: readings.map((r) => ({ value: [r.at, r.value], itemStyle: { color: r.verdict === 'in' ? ink.works : r.verdict === 'no-limit' ? ink.text : ink.attention } })),
+          markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: ink.quiet, type: 'solid', width: 1.5 }, data: limits.map((yAxis) => ({ yAxis })) },
+        },
+      ],
+    });
+  });
+}

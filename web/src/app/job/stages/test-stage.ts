@@ -1,0 +1,124 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { conditionText } from '@amber-relay/core/card';
+import { comparison, limitsText, readingText, type EntryOf } from '@amber-relay/core/job';
+import { unitSign } from '@amber-relay/core/quantity';
+import { Verdict } from '../../ui/verdict';
+import { JobStore } from '../job-store';
+import { probeLine } from '../trace/probe-line';
+import { BeforeAfter } from './before-after';
+
+/** Test: the card's limits, with what was read before and after the repair. */
+@Component({
+  selector: 'app-test-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, Verdict, BeforeAfter],
+  templateUrl: './test-stage.html',
+  styleUrl: './stage.scss',
+  styles: `
+    .results td {
+      height: 42px;
+      white-space: nowrap;
+    }
+    .results td:first-child {
+      white-space: normal;
+    }
+    .results b {
+      font: 500 15px/17px var(--ar-font-text);
+      font-stretch: 90%;
+      display: block;
+    }
+    .results small {
+      font: 400 14px/16px var(--ar-font-text);
+      font-stretch: 86%;
+      color: var(--mat-sys-on-surface-variant);
+    }
+    .cell {
+      display: grid;
+      grid-template-columns: minmax(84px, auto) auto;
+      align-items: center;
+      gap: 8px;
+    }
+    .cell .fig {
+      text-align: right;
+    }
+    .after {
+      background: var(--mat-sys-surface-container-low);
+    }
+    .after .fig {
+      font-weight: 700;
+    }
+    .flag td {
+      background: var(--mat-sys-tertiary-container);
+    }
+    .flag small,
+    .flag .quiet {
+      color: var(--mat-sys-on-tertiary-container);
+    }
+    .pick {
+      width: 100%;
+      min-height: 40px;
+      border-radius: 2px 12px 12px 2px;
+    }
+    .pick:hover {
+      background: var(--mat-sys-surface-container-high);
+    }
+    .counts {
+      display: flex;
+      gap: 12px;
+      flex: 1;
+    }
+    .chart {
+      height: 250px;
+    }
+  `,
+})
+export class TestStage {
+  protected readonly store = inject(JobStore);
+  protected readonly table = computed(() => {
+    const card = this.store.card();
+    return card ? comparison(card, this.store.stood()) : [];
+  });
+  private readonly isAfter = computed(() => this.store.stood().some((entry) => entry.kind === 'fit'));
+  protected readonly rows = computed(() =>
+    this.table().map((row) => {
+      const { limit, before, after } = row;
+      const last = this.isAfter() ? after : before;
+      return {
+        row,
+        name: limit.name,
+        under: [conditionText(limit.condition), limit.how].filter(Boolean).join(', '),
+        limits: limitsText(limit.low, limit.high, limit.unit),
+        before: this.cell(before),
+        after: this.cell(after),
+        flag: last !== undefined && (last.verdict === 'low' || last.verdict === 'high' || last.verdict === 'dead'),
+        cannot: this.cannot(limit.unit),
+      };
+    }),
+  );
+  protected readonly counts = computed(() => {
+    const seen = this.table().map((row) => (this.isAfter() ? row.after : row.before)?.verdict);
+    return (['in', 'low', 'high', 'dead', 'cant-tell'] as const).map((verdict) => ({ verdict, n: seen.filter((v) => v === verdict).length })).filter(({ n }) => n > 0);
+  });
+  protected readonly notDone = computed(() => this.table().filter((row) => !(this.isAfter() ? row.after : row.before)).length);
+  protected readonly next = computed(() => this.rows().find(({ row, cannot }) => !cannot && !(this.isAfter() ? row.after : row.before)));
+
+  private cell(reading: EntryOf<'reading'> | undefined): { text: string; verdict: EntryOf<'reading'>['verdict'] } | null {
+    return reading ? { text: readingText(reading), verdict: reading.verdict } : null;
+  }
+
+  private cannot(unit: EntryOf<'reading'>['unit']): string {
+    const known = this.store.instruments();
+    return known.length && !known.some((i) => i.measures.includes(unit)) ? `nothing on this bench reads ${unitSign(unit)}` : '';
+  }
+
+  protected take(index: number): void {
+    const limit = this.rows()[index]?.row.limit;
+    if (limit) this.store.offer(probeLine(limit.word, limit.condition));
+  }
+
+  protected takeNext(): void {
+    const next = this.next();
+    if (next) this.take(this.rows().indexOf(next));
+  }
+}

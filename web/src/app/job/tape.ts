@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import type { TapeLine } from '@amber-relay/core/job';
+import { timeOfDay } from '../ui/clock-text';
+import { Verdict } from '../ui/verdict';
+import { entryWords } from './entry-words';
+import { JobStore } from './job-store';
+
+const shownAtOnce = 120;
+
+/** The job's tape: never rewritten, entries can only be struck, with a reason. */
+@Component({
+  selector: 'app-tape',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule, MatButton, MatIconButton, MatIcon, Verdict],
+  templateUrl: './tape.html',
+  styleUrl: './tape.scss',
+})
+export class Tape {
+  protected readonly store = inject(JobStore);
+  private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
+  protected readonly striking = signal<string | null>(null);
+  protected readonly reason = signal('');
+  protected readonly withStruck = signal(true);
+  private readonly more = signal(0);
+
+  private readonly entries = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)));
+  protected readonly hidden = computed(() => Math.max(0, this.entries().length - shownAtOnce - this.more()));
+  protected readonly rows = computed(() =>
+    this.entries()
+      .slice(this.hidden())
+      .map((line) => ({ line, time: timeOfDay(line.entry.at), words: entryWords(line.entry, this.store.card()) })),
+  );
+  protected readonly count = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike').length);
+
+  constructor() {
+    effect(() => {
+      this.rows();
+      // After the new row has been laid out, keep the newest in sight.
+      requestAnimationFrame(() => {
+        const { nativeElement } = this.list();
+        nativeElement.scrollTop = nativeElement.scrollHeight;
+      });
+    });
+  }
+
+  protected showEarlier(): void {
+    this.more.update((n) => n + 200);
+  }
+
+  protected begin(line: TapeLine): void {
+    this.striking.set(line.entry.id);
+    this.reason.set('');
+  }
+
+  protected async strike(line: TapeLine): Promise<void> {
+    const reason = this.reason().trim();
+    if (!reason) return;
+    this.striking.set(null);
+    await this.store.strike(line.entry, reason);
+  }
+}

@@ -1,0 +1,171 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { DecimalPipe } from '@angular/common';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import { conditionText } from '@amber-relay/core/card';
+import { checkClaims, limitsText, ofKind, resultNames, type FunctionResult } from '@amber-relay/core/job';
+import { quantityText } from '@amber-relay/core/quantity';
+import { worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
+import { Verdict } from '../../ui/verdict';
+import { JobStore } from '../job-store';
+import { BlockDiagram, type LitRoute } from './block-diagram';
+import { probeLine } from './probe-line';
+
+interface OutcomeLine {
+  readonly outcome: string;
+  readonly verdict: 'in' | 'low' | 'high' | 'dead' | null;
+  readonly range: string;
+  readonly means: string;
+}
+
+const outcomeNames: Readonly<Record<string, string>> = { changes: 'changes', steady: 'steady', found: 'something seen', clean: 'looks clean', ...resultNames };
+
+/** Trace: the diagram, the reasons for what stands out, and what to probe next and why. */
+@Component({
+  selector: 'app-trace-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DecimalPipe, FormsModule, MatButton, RouterLink, Verdict, BlockDiagram],
+  templateUrl: './trace-stage.html',
+  styleUrl: './trace-stage.scss',
+})
+export class TraceStage {
+  protected readonly store = inject(JobStore);
+  private readonly router = inject(Router);
+  protected readonly chosen = signal<string | null>(null);
+  protected readonly open = signal(0);
+  protected readonly orders: readonly { readonly order: ProbeOrder; readonly name: string }[] = [
+    { order: 'worth', name: 'worth' },
+    { order: 'halves', name: 'by halves' },
+    { order: 'antenna', name: 'from the antenna' },
+    { order: 'speaker', name: 'from the speaker' },
+  ];
+
+  private readonly ranked = computed(() => [...(this.store.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance));
+  protected readonly shown = computed(() => this.ranked().find((s) => s.section === this.chosen()) ?? this.ranked()[0]);
+  protected readonly shownName = computed(() => this.store.sectionName(this.shown()?.section ?? ''));
+  protected readonly reasons = computed(() =>
+    (this.shown()?.reasons ?? []).slice(0, 7).map((r) => ({
+      ...r,
+      factorText: r.factor >= 1 ? `×${this.figure(r.factor)}` : `÷${this.figure(1 / r.factor)}`,
+      against: r.factor < 1,
+    })),
+  );
+  protected readonly parts = computed(() => (this.shown()?.parts ?? []).slice(0, 3).map((p) => `${p.designator} ${Math.round(p.share * 100)}`));
+  protected readonly cleared = computed(() => this.ranked().filter((s) => s.word === 'cleared').length);
+
+  protected readonly routes = computed(() => {
+    const results = new Map(ofKind(this.store.stood(), 'function').map((f) => [f.functionId, f.result]));
+    for (const s of this.store.file()?.row.symptoms ?? []) if (s.functionId && !results.has(s.functionId)) results.set(s.functionId, s.result);
+    return (this.store.card()?.functions ?? []).flatMap((fn) => {
+      const result = results.get(fn.id);
+      return result && result !== 'not-tried' ? [{ id: fn.id, name: `${fn.name} ${resultNames[result as FunctionResult]}`, works: result === 'works' }] : [];
+    });
+  });
+  private readonly picked = signal<readonly string[] | null>(null);
+  protected readonly litIds = computed(() => {
+    const picked = this.picked();
+    if (picked) return picked;
+    const routes = this.routes();
+    return [routes.find((r) => !r.works)?.id, routes.find((r) => r.works)?.id].filter((id) => id !== undefined);
+  });
+  protected readonly lit = computed((): LitRoute[] => this.routes().filter((r) => this.litIds().includes(r.id)));
+  protected readonly allRoutes = signal(false);
+  protected readonly chips = computed(() => (this.allRoutes() ? this.routes() : this.routes().filter((r) => this.litIds().includes(r.id)).slice(0, 2)));
+  protected readonly hiddenRoutes = computed(() => this.routes().length - this.chips().length);
+
+  protected readonly probes = computed(() => (this.store.traced()?.probes ?? []).map((probe, i) => ({ probe, n: i + 1, ...this.tell(probe) })));
+  protected readonly claims = computed(() => {
+    const traced = this.store.traced();
+    return traced ? checkClaims(this.store.tape(), traced, (id) => this.store.sectionName(id)).filter((c) => c.stands === 'contradicted') : [];
+  });
+  protected readonly stopName = computed(() => this.store.sectionName(this.store.traced()?.stop ?? ''));
+  protected readonly groupNames = computed(() => (this.store.traced()?.group ?? []).map((id) => this.store.sectionName(id)).join(', '));
+
+  private figure(factor: number): string {
+    return factor >= 100 ? factor.toFixed(0) : factor.toFixed(1);
+  }
+
+  protected toggle(id: string): void {
+    const now = this.litIds();
+    this.picked.set(now.includes(id) ? now.filter((x) => x !== id) : [...now, id]);
+  }
+
+  private tell(probe: Probe): { where: string; set: string; expect: string; worth: string; minutes: string; lines: OutcomeLine[]; access: string } {
+    const { test } = probe;
+    const card = this.store.card();
+    const { point, expectation } = test;
+    const fn = test.kind === 'function' ? card?.functions.find((f) => f.id === test.subject) : undefined;
+    const section = card?.sections.find((s) => s.id === (point?.section ?? test.subject));
+    const injection = card?.injections.find((i) => i.id === test.subject);
+    const forcing = card?.forcings.find((f) => f.id === test.subject);
+    const force = forcing && `${quantityText(forcing.value, forcing.unit)}, never above ${quantityText(forcing.limit, forcing.unit)}`;
+    const inject = injection && `${quantityText(injection.hz, 'Hz')} at ${quantityText(injection.dBm, 'dBm')}`;
+    const healthy = test.kind === 'reading' ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '') : test.kind === 'tap' ? 'no change' : test.kind === 'inspect' ? 'looks clean' : 'works';
+    return {
+      where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : ''].filter(Boolean).join(', '),
+      set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
+      expect: [healthy, point?.loading].filter(Boolean).join('; '),
+      worth: `${worthText(probe.bits)} in ${this.minutes(probe.minutes)}`,
+      minutes: this.minutes(probe.minutes),
+      access: probe.open.length ? `Take off first: ${probe.open.join(', then ')}.` : '',
+      lines: this.outcomeLines(probe),
+    };
+  }
+
+  private minutes(minutes: number): string {
+    return `${Number(minutes.toFixed(1))} min`;
+  }
+
+  /** What each outcome would mean; outcomes that lead to the same section are told together. */
+  private outcomeLines(probe: Probe): OutcomeLine[] {
+    const { expectation, point, kind } = probe.test;
+    const unit = point?.unit ?? '';
+    const range = (outcome: string): string => {
+      if (kind !== 'reading' || !expectation) return '';
+      if (outcome === 'in') return limitsText(expectation.low, expectation.high, unit);
+      if (outcome === 'low') return expectation.low === undefined ? '' : `below ${quantityText(expectation.low, unit)}`;
+      if (outcome === 'high') return expectation.high === undefined ? '' : `above ${quantityText(expectation.high, unit)}`;
+      return 'nothing there';
+    };
+    return probe.outcomes
+      .filter((o) => o.chance >= 0.03)
+      .sort((a, b) => b.chance - a.chance)
+      .slice(0, 3)
+      .map((o) => ({
+        outcome: outcomeNames[o.outcome] ?? o.outcome,
+        verdict: kind === 'reading' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
+        range: range(o.outcome),
+        means: o.section ? `${this.store.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}` : 'nothing wrong inside then leads',
+      }));
+  }
+
+  /** Takes a probe: a reading is put into the entry line, a function is opened where its result is given. */
+  protected take(probe: Probe): void {
+    const { test } = probe;
+    const { card } = { card: this.store.card() };
+    if (test.kind === 'reading' && test.point) this.store.offer(probeLine(test.point.id, test.condition));
+    else if (test.kind === 'function') this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
+    else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);
+    else if (test.kind === 'inspect') void this.router.navigate(['/job', this.store.jobId(), 'first-look']);
+    else this.injected.set(test.id === this.injected() ? null : test.id);
+  }
+
+  /** An injection or forcing whose result is asked for in place. */
+  protected readonly injected = signal<string | null>(null);
+
+  protected answer(probe: Probe, result: FunctionResult): void {
+    this.injected.set(null);
+    const { kind, subject } = probe.test;
+    if (kind === 'injection') void this.store.keep({ kind: 'injection', injection: subject, result });
+    if (kind === 'forcing') void this.store.keep({ kind: 'forcing', forcing: subject, result });
+  }
+
+  protected walk(event: KeyboardEvent): void {
+    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+    event.preventDefault();
+    const all = [...((event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('[data-probe]') ?? [])];
+    const at = all.indexOf(event.target as HTMLElement);
+    all[at + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
+  }
+}

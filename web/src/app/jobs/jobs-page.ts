@@ -1,0 +1,112 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import { stageNames } from '@amber-relay/core/job';
+import { catchError, of } from 'rxjs';
+import { JobRepository, type JobLine } from '../storage/job-repository';
+import { dayText } from '../ui/clock-text';
+
+type Filter = 'in-hand' | 'waiting' | 'handed-back' | 'all';
+type Column = 'number' | 'set' | 'owner' | 'stage' | 'promised';
+
+interface Row {
+  readonly id: string;
+  readonly number: number;
+  readonly set: string;
+  readonly serial: string;
+  readonly owner: string;
+  readonly complaint: string;
+  readonly stage: string;
+  readonly stageAt: string;
+  readonly waits: string;
+  readonly promised: string;
+  readonly promisedOn: string;
+  readonly finished: boolean;
+  readonly haystack: string;
+}
+
+const toRow = ({ row, set, customer }: JobLine): Row => {
+  const { summary } = row;
+  const setName = `${set?.maker ?? ''} ${set?.model ?? ''}`.trim();
+  const waits = summary.waits === 'nothing' ? '' : summary.waitText || summary.waits;
+  return {
+    id: row.id,
+    number: row.number,
+    set: setName,
+    serial: set?.serial ?? '',
+    owner: customer?.name ?? '',
+    complaint: row.complaint,
+    stage: summary.finished ? 'Handed back' : stageNames[summary.stage],
+    stageAt: summary.stage,
+    waits,
+    promised: row.promisedOn ? dayText(row.promisedOn) : '–',
+    promisedOn: row.promisedOn ?? '9999',
+    finished: summary.finished,
+    haystack: `${row.number} ${setName} ${set?.serial ?? ''} ${customer?.name ?? ''} ${row.complaint} ${waits}`.toLowerCase(),
+  };
+};
+
+/** All jobs: search, filter, sort; only the rows in sight are drawn. */
+@Component({
+  selector: 'app-jobs-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ScrollingModule, FormsModule, MatButton, RouterLink],
+  templateUrl: './jobs-page.html',
+  styleUrl: './jobs-page.scss',
+})
+export class JobsPage {
+  private readonly router = inject(Router);
+  private readonly lines = toSignal(inject(JobRepository).lines$().pipe(catchError(() => of([]))));
+  protected readonly loaded = computed(() => this.lines() !== undefined);
+  protected readonly words = signal('');
+  protected readonly filter = signal<Filter>('in-hand');
+  protected readonly sort = signal<{ readonly by: Column; readonly down: boolean }>({ by: 'number', down: true });
+  protected readonly filters: readonly { readonly id: Filter; readonly name: string }[] = [
+    { id: 'in-hand', name: 'In hand' },
+    { id: 'waiting', name: 'Waiting' },
+    { id: 'handed-back', name: 'Handed back' },
+    { id: 'all', name: 'All' },
+  ];
+  protected readonly columns: readonly { readonly id: Column; readonly name: string }[] = [
+    { id: 'number', name: 'Job' },
+    { id: 'set', name: 'Set' },
+    { id: 'owner', name: 'Owner and complaint' },
+    { id: 'stage', name: 'Stage, waits for' },
+    { id: 'promised', name: 'Promised' },
+  ];
+  private readonly all = computed(() => (this.lines() ?? []).map(toRow));
+  protected readonly rows = computed(() => {
+    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
+    const filter = this.filter();
+    const { by, down } = this.sort();
+    const compare: Record<Column, (a: Row, b: Row) => number> = {
+      number: (a, b) => a.number - b.number,
+      set: (a, b) => a.set.localeCompare(b.set) || a.number - b.number,
+      owner: (a, b) => a.owner.localeCompare(b.owner) || a.number - b.number,
+      stage: (a, b) => a.stage.localeCompare(b.stage) || a.number - b.number,
+      promised: (a, b) => a.promisedOn.localeCompare(b.promisedOn) || a.number - b.number,
+    };
+    return this.all()
+      .filter((r) => (filter === 'all' || (filter === 'handed-back' ? r.finished : !r.finished && (filter === 'in-hand' || r.waits !== ''))) && words.every((w) => r.haystack.includes(w)))
+      .sort((a, b) => compare[by](a, b) * (down ? -1 : 1));
+  });
+
+  protected sortBy(by: Column): void {
+    this.sort.update((now) => ({ by, down: now.by === by ? !now.down : false }));
+  }
+
+  protected sorted(by: Column): 'ascending' | 'descending' | 'none' {
+    const now = this.sort();
+    return now.by !== by ? 'none' : now.down ? 'descending' : 'ascending';
+  }
+
+  protected openFirst(): void {
+    const first = this.rows()[0];
+    if (first) void this.router.navigate(['/job', first.id, first.stageAt]);
+  }
+
+  protected readonly trackId = (_: number, row: Row): string => row.id;
+}

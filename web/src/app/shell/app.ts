@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { MatIcon } from '@angular/material/icon';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ThemeChoice } from '../ui/theme';
+import { TopLine } from './top-line';
+
+/** The frame: places on the left, the job on the bench on top, the place itself. */
+@Component({
+  selector: 'app-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatIcon, TopLine],
+  templateUrl: './app.html',
+  styleUrl: './app.scss',
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class App {
+  protected readonly theme = inject(ThemeChoice);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
+  protected readonly places = [
+    { path: '/day', icon: 'day', name: 'Day' },
+    { path: '/jobs', icon: 'jobs', name: 'Jobs' },
+    { path: '/cards', icon: 'cards', name: 'Cards' },
+    { path: '/stock', icon: 'stock', name: 'Stock' },
+    { path: '/sums', icon: 'sums', name: 'Sums' },
+    { path: '/instruments', icon: 'instruments', name: 'Instruments' },
+    { path: '/practice', icon: 'practice', name: 'Practice' },
+    { path: '/archive', icon: 'archive', name: 'Archive' },
+  ];
+
+  protected isIn(path: string): boolean {
+    const { url } = this.router;
+    return url.startsWith(path) || (path === '/jobs' && (url.startsWith('/job/') || url.startsWith('/book-in')));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (event.key !== '/' || event.ctrlKey || event.altKey || event.metaKey || target.closest('input, textarea, select')) return;
+    event.preventDefault();
+    this.find();
+  }
+
+  protected find(): void {
+    void import('./find').then(({ Find }) => this.dialog.open(Find, { width: '720px', maxWidth: '92vw', position: { top: '72px' }, ariaLabel: 'Find' }));
+  }
+
+  protected skipTo(event: Event): void {
+    event.preventDefault();
+    document.querySelector<HTMLElement>('main')?.focus();
+  }
+}

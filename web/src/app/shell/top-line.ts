@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatIcon } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import { labourClock, problems } from '@amber-relay/core/job';
+import { interval, map, startWith } from 'rxjs';
+import { clockText } from '../ui/clock-text';
+import { BenchLine } from './bench-line';
+
+/** The job on the bench, its running clock, and Find. */
+@Component({
+  selector: 'app-top-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink, MatIcon],
+  template: `
+    @if (bench.file(); as file) {
+      <a class="job" [routerLink]="['/job', file.row.id]" [attr.aria-label]="'Job ' + file.row.number + ' on the bench'">
+        <span class="tag key">{{ file.row.number }}</span>
+        <span class="what"><b>{{ file.set.maker }} {{ file.set.model }}</b><small>{{ file.customer.name }}: {{ file.row.complaint }}</small></span>
+      </a>
+      <div class="clock"><span>Problems</span><span class="fig">{{ problemsText() }}</span></div>
+      <div class="clock"><span>Labour{{ clock().running ? ', running' : '' }}</span><span class="fig">{{ labour() }}</span></div>
+    } @else {
+      <p class="none quiet">No job on the bench. Open one, or book one in.</p>
+    }
+    <button class="find bare" (click)="find.emit()"><mat-icon svgIcon="search" aria-hidden="true" />Find <kbd>/</kbd></button>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      align-items: stretch;
+      height: var(--ar-topline-height);
+      background: var(--mat-sys-surface-container-low);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
+    }
+    .job {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      min-width: 0;
+      flex: 1;
+      padding-right: 14px;
+      color: inherit;
+      text-decoration: none;
+    }
+    .job:focus-visible {
+      outline-offset: -3px;
+    }
+    .tag {
+      align-self: stretch;
+      display: flex;
+      align-items: center;
+      padding: 0 14px 0 30px;
+      margin: 6px 0 6px 10px;
+      position: relative;
+      background: var(--mat-sys-primary-container);
+      color: var(--mat-sys-on-primary-container);
+      clip-path: polygon(14px 0, 100% 0, 100% 100%, 14px 100%, 0 calc(100% - 14px), 0 14px);
+    }
+    .tag::before {
+      content: '';
+      position: absolute;
+      left: 10px;
+      top: calc(50% - 5px);
+      width: 10px;
+      height: 10px;
+      border-radius: 50%;
+      background: var(--mat-sys-surface-container-low);
+    }
+    .what {
+      min-width: 0;
+    }
+    .what b {
+      font: var(--mat-sys-title-medium);
+      font-stretch: var(--ar-stretch-text);
+      display: block;
+    }
+    .what small {
+      font: var(--mat-sys-body-small);
+      font-stretch: var(--ar-stretch-tight);
+      color: var(--mat-sys-on-surface-variant);
+      display: -webkit-box;
+      -webkit-line-clamp: 1;
+      -webkit-box-orient: vertical;
+      overflow: hidden;
+    }
+    .clock {
+      display: flex;
+      flex-direction: column;
+      justify-content: center;
+      padding: 0 14px;
+      border-left: 1px solid var(--mat-sys-outline-variant);
+      white-space: nowrap;
+      font: var(--mat-sys-body-small);
+      font-stretch: var(--ar-stretch-text);
+    }
+    .clock span:first-child {
+      color: var(--mat-sys-on-surface-variant);
+    }
+    .none {
+      flex: 1;
+      align-self: center;
+      padding-left: 16px;
+    }
+    .find {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      padding: 0 14px;
+      border-left: 1px solid var(--mat-sys-outline-variant);
+    }
+  `,
+})
+export class TopLine {
+  readonly find = output();
+  protected readonly bench = inject(BenchLine);
+  private readonly now = toSignal(interval(1000).pipe(startWith(0), map(() => Date.now())), { requireSync: true });
+  protected readonly clock = computed(() => labourClock(this.bench.tape(), this.now()));
+  protected readonly labour = computed(() => clockText(this.clock().seconds));
+  protected readonly problemsText = computed(() => {
+    const all = problems(this.bench.tape());
+    const open = all.filter((p) => p.state === 'open' || p.state === 'found').length;
+    return all.length ? `${open} of ${all.length} open` : 'none listed';
+  });
+}

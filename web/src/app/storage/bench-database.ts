@@ -1,0 +1,56 @@
+import { inject, Injectable, InjectionToken } from '@angular/core';
+import type { Card } from '@amber-relay/core/card';
+import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem, TapeEntry } from '@amber-relay/core/job';
+import type { Instrument } from '@amber-relay/core/measure';
+import Dexie, { type EntityTable } from 'dexie';
+
+/** A job with what lists show of it; the summary is worked out again in the same transaction as every entry. */
+export type JobRow = Job & { readonly summary: JobSummary };
+/** Bytes of an attachment, in a table of their own so that lists never load them. */
+export interface BlobRow {
+  readonly id: string;
+  readonly bytes: Uint8Array;
+}
+/** A sheet of a card; its page is an attachment. */
+export interface SheetRow {
+  readonly id: string;
+  readonly cardId: string;
+  readonly title: string;
+}
+
+/** Name of the database: the demo shop has its own, so that it never mixes with the real one. */
+export const DATABASE_NAME = new InjectionToken<string>('name of the database', { providedIn: 'root', factory: () => 'amber-relay' });
+
+/** The browser's own store: the one source of truth for all that must last. Shipped versions are never edited. */
+@Injectable({ providedIn: 'root' })
+export class BenchDatabase extends Dexie {
+  declare settings: EntityTable<ShopSettings, 'id'>;
+  declare customers: EntityTable<Customer, 'id'>;
+  declare sets: EntityTable<RadioSet, 'id'>;
+  declare jobs: EntityTable<JobRow, 'id'>;
+  declare tape: EntityTable<TapeEntry, 'id'>;
+  declare cards: EntityTable<Card, 'id'>;
+  declare sheets: EntityTable<SheetRow, 'id'>;
+  declare attachments: EntityTable<Attachment, 'id'>;
+  declare blobs: EntityTable<BlobRow, 'id'>;
+  declare stock: EntityTable<StockItem, 'id'>;
+  declare instruments: EntityTable<Instrument, 'id'>;
+
+  constructor() {
+    // Strict durability: an entry shown as kept has reached the disk.
+    super(inject(DATABASE_NAME), { chromeTransactionDurability: 'strict' });
+    this.version(1).stores({
+      settings: 'id',
+      customers: 'id, name',
+      sets: 'id, customerId, serial, [maker+model]',
+      jobs: 'id, &number, setId, customerId',
+      tape: 'id, [jobId+seq]',
+      cards: 'id',
+      sheets: 'id, cardId',
+      attachments: 'id, jobId',
+      blobs: 'id',
+      stock: 'id, part',
+      instruments: 'id',
+    });
+  }
+}

@@ -1,0 +1,178 @@
+import { inject, Injectable } from '@angular/core';
+import { layCard, type LaidCard } from '@amber-relay/core/card';
+import { attempt } from '@amber-relay/core/errors';
+import {
+  jobSchema,
+  radioSetSchema,
+  customerSchema,
+  attachmentSchema,
+  newShopSettings,
+  summarise,
+  tapeEntrySchema,
+  type Customer,
+  type Job,
+  type RadioSet,
+  type TapeBody,
+  type TapeEntry,
+} from '@amber-relay/core/job';
+import Dexie from 'dexie';
+import { from, type Observable } from 'rxjs';
+import { BenchDatabase, type JobRow } from './bench-database';
+import { live } from './live';
+
+export interface JobFile {
+  readonly row: JobRow;
+  readonly set: RadioSet;
+  readonly customer: Customer;
+  readonly card: LaidCard | undefined;
+}
+
+/** What lists need of a job. */
+export interface JobLine {
+  readonly row: JobRow;
+  readonly set: RadioSet | undefined;
+  readonly customer: Customer | undefined;
+}
+
+export interface Photo {
+  readonly name: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+}
+
+/** A new job with what belongs to it; ids are given here. */
+export interface Booking {
+  readonly customer: Customer;
+  readonly set: RadioSet;
+  readonly job: Omit<Job, 'id' | 'number' | 'setId' | 'customerId' | 'bookedInAt'>;
+  readonly entries: readonly TapeBody[];
+  readonly photos: readonly Photo[];
+}
+
+/** Everything about jobs and their tapes goes through here; screens never touch tables. */
+@Injectable({ providedIn: 'root' })
+export class JobRepository {
+  private readonly db = inject(BenchDatabase);
+  /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
+  private readonly laidCards = new Map<string, LaidCard | undefined>();
+
+  /** All jobs, newest first, with their set and owner. */
+  lines$(): Observable<JobLine[]> {
+    return live(async () => {
+      const [rows, sets, customers] = await Promise.all([this.db.jobs.orderBy('number').reverse().toArray(), this.db.sets.toArray(), this.db.customers.toArray()]);
+      const setOf = new Map(sets.map((s) => [s.id, s]));
+      const customerOf = new Map(customers.map((c) => [c.id, c]));
+      return rows.map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
+    });
+  }
+
+  file$(jobId: string): Observable<JobFile | null> {
+    return live(() => this.file(jobId));
+  }
+
+  async file(jobId: string): Promise<JobFile | null> {
+    const row = await this.db.jobs.get(jobId);
+    if (!row) return null;
+    const [set, customer] = await Promise.all([this.db.sets.get(row.setId), this.db.customers.get(row.customerId)]);
+    return set && customer ? { row, set, customer, card: await this.laid(set) } : null;
+  }
+
+  tape$(jobId: string): Observable<TapeEntry[]> {
+    return live(() => this.tape(jobId));
+  }
+
+  tape(jobId: string): Promise<TapeEntry[]> {
+    return this.db.tape.where('[jobId+seq]').between([jobId, Dexie.minKey], [jobId, Dexie.maxKey]).toArray();
+  }
+
+  /** Earlier visits of a set, found by serial or, failing that, by its id. */
+  visits$(setId: string): Observable<JobRow[]> {
+    return live(() => this.db.jobs.where('setId').equals(setId).reverse().sortBy('number'));
+  }
+
+  async laid(set: RadioSet): Promise<LaidCard | undefined> {
+    if (!set.cardId || !set.modelId) return undefined;
+    const key = JSON.stringify([set.cardId, set.modelId, set.modifications]);
+    if (this.laidCards.has(key)) return this.laidCards.get(key);
+    const card = await this.db.cards.get(set.cardId);
+    const outcome = card && attempt(() => layCard(card, set.modelId ?? '', set.modifications));
+    const laid = outcome?.ok ? outcome.value : undefined;
+    if (card) this.laidCards.set(key, laid);
+    return laid;
+  }
+
+  /** Cards were changed by an import: lay them anew. */
+  forgetCards(): void {
+    this.laidCards.clear();
+  }
+
+  /**
+   * Writes one entry and the job's new summary in one transaction. The number is taken within it, so that two tabs
+   * never give the same one; when the promise is kept, the entry is on the disk.
+   */
+  async append(jobId: string, body: TapeBody, by: string, at = new Date()): Promise<TapeEntry> {
+    const file = await this.file(jobId);
+    return this.db.transaction('rw', this.db.tape, this.db.jobs, async () => {
+      const row = await this.db.jobs.get(jobId);
+      if (!row) throw new Error(`There is no job ${jobId}.`);
+      const before = await this.tape(jobId);
+      const entry = tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId, seq: (before.at(-1)?.seq ?? 0) + 1, at: at.toISOString(), by });
+      await this.db.tape.add(entry);
+      await this.db.jobs.put({ ...row, summary: summarise(row, [...before, entry], file?.card) });
+      return entry;
+    });
+  }
+
+  /** Books a set in: owner, set, job, first entries and photos at once or not at all. */
+  async bookIn(booking: Booking, by: string): Promise<JobRow> {
+    const customer = customerSchema.parse(booking.customer);
+    const set = radioSetSchema.parse({ ...booking.set, customerId: customer.id });
+    const card = await this.laid(set);
+    const at = new Date().toISOString();
+    const { db } = this;
+    return db.transaction('rw', [db.settings, db.customers, db.sets, db.jobs, db.tape, db.attachments, db.blobs], async () => {
+      const settings = (await db.settings.get('shop')) ?? newShopSettings;
+      const last = await db.jobs.orderBy('number').last();
+      const number = Math.max(settings.nextJobNumber, (last?.number ?? 0) + 1);
+      const job = jobSchema.parse({ ...booking.job, id: crypto.randomUUID(), number, setId: set.id, customerId: customer.id, bookedInAt: at });
+      const pictures = booking.photos.map((photo) => ({ photo, row: attachmentSchema.parse({ id: crypto.randomUUID(), jobId: job.id, name: photo.name, type: photo.type, size: photo.bytes.length }) }));
+      const bodies: TapeBody[] = [...booking.entries, ...pictures.map(({ row }) => ({ kind: 'picture' as const, attachment: row.id, name: row.name }))];
+      const tape = bodies.map((body, i) => tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId: job.id, seq: i + 1, at, by }));
+      const row: JobRow = { ...job, summary: summarise(job, tape, card) };
+      await db.settings.put({ ...settings, nextJobNumber: number + 1 });
+      await db.customers.put(customer);
+      await db.sets.put(set);
+      await db.jobs.add(row);
+      await db.tape.bulkAdd(tape);
+      await db.attachments.bulkAdd(pictures.map((p) => p.row));
+      await db.blobs.bulkAdd(pictures.map((p) => ({ id: p.row.id, bytes: p.photo.bytes })));
+      return row;
+    });
+  }
+
+  /** Adds one picture to a job, with its entry on the tape. */
+  async addPhoto(jobId: string, photo: Photo, by: string): Promise<void> {
+    const row = attachmentSchema.parse({ id: crypto.randomUUID(), jobId, name: photo.name, type: photo.type, size: photo.bytes.length });
+    await this.db.transaction('rw', this.db.attachments, this.db.blobs, async () => {
+      await this.db.attachments.add(row);
+      await this.db.blobs.add({ id: row.id, bytes: photo.bytes });
+    });
+    await this.append(jobId, { kind: 'picture', attachment: row.id, name: row.name }, by);
+  }
+
+  /** Confirmed repairs by section on this card, from the tapes of finished jobs of other sets: the shop's own history. */
+  history$(cardId: string, exceptJob: string): Observable<Record<string, number>> {
+    return from(
+      this.db.transaction('r', this.db.sets, this.db.jobs, this.db.tape, async () => {
+        const sets = (await this.db.sets.toArray()).filter((s) => s.cardId === cardId).map((s) => s.id);
+        const jobs = (await this.db.jobs.where('setId').anyOf(sets).toArray()).filter((j) => j.summary.finished && j.id !== exceptJob).slice(-200);
+        const counts: Record<string, number> = {};
+        for (const job of jobs) {
+          const fitted = new Set((await this.tape(job.id)).flatMap((e) => (e.kind === 'fit' && e.section ? [e.section] : [])));
+          for (const section of fitted) counts[section] = (counts[section] ?? 0) + 1;
+        }
+        return counts;
+      }),
+    );
+  }
+}

@@ -1,0 +1,42 @@
+import { inject, Injectable } from '@angular/core';
+import { newShopSettings, shopSettingsSchema, type Customer, type RadioSet, type ShopSettings, type StockItem } from '@amber-relay/core/job';
+import type { Card } from '@amber-relay/core/card';
+import type { Instrument } from '@amber-relay/core/measure';
+import type { Observable } from 'rxjs';
+import { BenchDatabase } from './bench-database';
+import { live } from './live';
+
+export interface StorageState {
+  readonly usedBytes: number;
+  readonly quotaBytes: number;
+  readonly persistent: boolean;
+}
+
+/** What the shop itself keeps: settings, owners, sets, cards, stock and instruments. */
+@Injectable({ providedIn: 'root' })
+export class ShopRepository {
+  private readonly db = inject(BenchDatabase);
+
+  readonly settings$: Observable<ShopSettings> = live(async () => (await this.db.settings.get('shop')) ?? newShopSettings);
+  readonly customers$: Observable<Customer[]> = live(() => this.db.customers.orderBy('name').toArray());
+  readonly sets$: Observable<RadioSet[]> = live(() => this.db.sets.toArray());
+  readonly cards$: Observable<Card[]> = live(() => this.db.cards.toArray());
+  readonly stock$: Observable<StockItem[]> = live(() => this.db.stock.orderBy('part').toArray());
+  readonly instruments$: Observable<Instrument[]> = live(() => this.db.instruments.toArray());
+
+  async saveSettings(settings: ShopSettings): Promise<void> {
+    await this.db.settings.put(shopSettingsSchema.parse(settings));
+  }
+
+  async noteArchived(at: Date): Promise<void> {
+    const settings = (await this.db.settings.get('shop')) ?? newShopSettings;
+    await this.db.settings.put({ ...settings, lastArchiveAt: at.toISOString() });
+  }
+
+  /** Asks the browser to keep the data when the disk runs short, and tells how much room there is. */
+  async storageState(): Promise<StorageState> {
+    const persistent = (await navigator.storage.persisted()) || (await navigator.storage.persist());
+    const { usage = 0, quota = 0 } = await navigator.storage.estimate();
+    return { usedBytes: usage, quotaBytes: quota, persistent };
+  }
+}
