@@ -30,7 +30,9 @@ const prefixes: readonly (readonly [number, string])[] = [
 const exponentFor = (value: number, unit: Unit): number => {
   if (takesNoPrefix(unit) || unit === '' || value === 0) return 0;
   const power = Math.floor(Math.log10(Math.abs(value)) / 3 + 1e-12) * 3;
-  return Math.max(-12, Math.min(9, power));
+  // Nobody at the bench says nanovolts or nanowatts: those stay in µ.
+  const least = unit === 'V' || unit === 'W' || unit === 'A' ? -6 : -12;
+  return Math.max(least, Math.min(9, power));
 };
 
 /** Engineering notation for people: 4700 ohm is `4.7 kΩ`, 1e-6 V is `1 µV`. Levels in dB take no prefix. */

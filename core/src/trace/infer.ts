@@ -1,7 +1,7 @@
 import { conditionText, expectationAt, pointOf } from '../card';
 import type { Evidence, ShopHistory } from './evidence';
 import type { TestModel, TraceModel } from './model';
-import { afterFit, cleanLook, findingChance, independence, previousHandsFactor, proof, reportedWeight } from './tables';
+import { afterFit, cleanLook, findingChance, historySmoothing, independence, previousHandsFactor, proof, reportedWeight } from './tables';
 
 /** One piece of evidence with its log likelihood under every hypothesis, already weighed. */
 export interface Weighed {
@@ -112,7 +112,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
 export function logPriorWith(model: TraceModel, history: ShopHistory): Float64Array {
   const cases = Object.values(history).reduce((a, b) => a + b, 0);
   if (cases === 0) return model.logPrior;
-  const smoothing = 12;
+  const smoothing = historySmoothing;
   return model.logPrior.map((log, i) => {
     const section = model.sections[model.hypotheses[i]?.section ?? -1];
     const seen = section ? (history[section] ?? 0) : 0;

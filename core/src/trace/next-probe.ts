@@ -2,7 +2,7 @@ import { accessChain } from '../card';
 import type { Unit } from '../quantity';
 import { bits, bySection } from './infer';
 import type { TestModel, TraceModel } from './model';
-import { cost, independence, leastBits } from './tables';
+import { cost, independence, leastBits, leastShare } from './tables';
 
 /** In which order probes are offered: by worth for the time, or after another school. The chances are the same. */
 export const probeOrders = ['worth', 'halves', 'antenna', 'speaker'] as const;
@@ -98,7 +98,7 @@ function wayAlong(model: TraceModel, test: TestModel, failing: readonly string[]
 export function nextProbes(model: TraceModel, chances: Float64Array, failing: readonly string[], options: ProbeOptions): Probe[] {
   const sections = bySection(model, chances);
   const now = bits(sections);
-  const candidates = model.tests.flatMap((test) => {
+  const all = model.tests.flatMap((test) => {
     if (options.answered.has(test.id)) return [];
     if (test.kind === 'tap' || test.kind === 'inspect') {
       if ((sections[model.sections.indexOf(test.subject)] ?? 0) < 0.03) return [];
@@ -109,8 +109,10 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
     const change = test.instrument !== 'none' && test.instrument !== options.inHand ? cost.changeInstrument : 0;
     const minutes = test.minutes + change + open.reduce((sum, step) => sum + step.minutes, 0);
     const cannot = missing(test, options.measures);
-    return [{ test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.hazard[test.hazard]) }];
+    return [{ test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.turnTo + cost.hazard[test.hazard]) }];
   });
+  const most = Math.max(0, ...all.filter(({ cannot }) => !cannot).map(({ weighing }) => weighing.gain));
+  const candidates = all.filter(({ weighing }) => weighing.gain >= leastShare * most);
   const byWorth = (a: (typeof candidates)[number], b: (typeof candidates)[number]): number => b.rank - a.rank || a.minutes - b.minutes;
   const order = {
     worth: byWorth,

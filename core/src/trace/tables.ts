@@ -158,8 +158,13 @@ export const nakedSectionWeight = 1.4;
 /** Sections differ less than the sum of their parts would have it: the sum is raised to this power. */
 export const priorFlatness = 0.6;
 
+/** So many made-up cases, spread evenly, stand beside the shop's own: one case counts about double, three never make a certainty. */
+export const historySmoothing = 30;
+
 /** Minutes and penalties of a test beside the work itself. */
 export const cost = {
+  /** Turning to any test, and writing its result down. */
+  turnTo: 0.7,
   /** Taking up another kind of instrument. */
   changeInstrument: 0.5,
   tapMinutes: 1.5,
@@ -172,5 +177,7 @@ export const cost = {
 export const stopAt = 0.9;
 /** Under this many bits a test no longer separates anything. */
 export const leastBits = 0.03;
+/** A test worth less than this share of the best one is not offered, however quick it is. */
+export const leastShare = 0.2;
 /** Below this chance of being seen, given all else, an entry is called in doubt. */
 export const surpriseBelow = 0.02;

@@ -56,6 +56,7 @@ export interface TraceOptions {
   readonly count?: number;
 }
 
+const dull = new Set(['connector', 'regulator', 'display']);
 const listed = (names: readonly string[]): string => {
   if (names.length <= 3) return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
   return `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
@@ -72,7 +73,9 @@ const outcomeWords: Readonly<Record<string, string>> = {
 function tells(card: Card, { evidence, test }: Weighed, cleared: ReadonlySet<string>): string {
   const nameOf = (id: string): string => card.sections.find((s) => s.id === id)?.name ?? id;
   const clears = (): string => {
-    const names = card.sections.filter((s) => test?.reach.has(s.id) && cleared.has(s.id)).map((s) => s.name);
+    // The signal's own way says more than the supplies that everything leans on.
+    const spoken = card.sections.filter((s) => test?.reach.has(s.id) && cleared.has(s.id));
+    const names = [...spoken.filter((s) => !dull.has(s.kind)), ...spoken.filter((s) => dull.has(s.kind))].map((s) => s.name);
     return names.length ? `: speaks for ${listed(names)}` : '';
   };
   switch (evidence.kind) {
@@ -142,6 +145,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   const without = weighed.map((one) => posterior(logPrior, weighed.filter((other) => other !== one)));
   const texts = weighed.map((one) => tells(card, one, cleared));
 
+  const plainSums = bySection(model, posterior(model.logPrior, []));
   const priorSums = bySection(model, posterior(logPrior, []));
   const sections = model.sections.map((section, index): SectionResult => {
     const chance = sums[index] ?? 0;
@@ -155,10 +159,16 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
       return { evidence: one.evidence.id, text, factor };
     });
     const typical = 1 / (model.sections.length + 1);
-    const own = (priorSums[index] ?? 0) / typical;
+    const own = (plainSums[index] ?? 0) / typical;
+    const cases = options.history?.[section] ?? 0;
+    const seen: Reason = {
+      evidence: 'history',
+      text: cases ? `${cases} of ${Object.values(options.history ?? {}).reduce((a, b) => a + b, 0)} repairs of this chassis here` : 'Repairs of this chassis here lay elsewhere',
+      factor: (priorSums[index] ?? 0) / (plainSums[index] ?? 1),
+    };
     const partNames = card.parts.filter((p) => p.section === section).map((p) => p.designator);
     const before: Reason = { evidence: 'prior', text: partNames.length ? `Its parts: ${listed(partNames)}` : 'No parts named on the card', factor: own };
-    const told = [...reasons, before].filter((r) => Math.abs(Math.log(r.factor)) > 0.03);
+    const told = [...reasons, before, seen].filter((r) => Math.abs(Math.log(r.factor)) > 0.03);
     return {
       section,
       chance,

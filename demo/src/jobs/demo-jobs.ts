@@ -118,7 +118,7 @@ const stories: readonly Story[] = [
         .put({ kind: 'function', functionId: 'all-channels', result: 'dead', text: 'ch 28 to 40' })
         .type('tp1 13.80v', 'tp2 8.02v', 'tp3 10.24002M', 'tp7 ch1 receive am 5.35v', 'tp7 ch19 66.2v')
         .strikeLast('slipped point')
-        .type('tp7 ch19 6.62v', 'pwr am ch19 keyed 3.7w', 'freq ch19 212Hz', 'sens am ch19 receive 0.8uV', 'break 15 min'),
+        .type('tp7 ch19 6.62v', 'pwr am ch19 keyed 3.7w', 'freq ch19 212Hz', 'sens am ch19 receive 0.8uV', 'break 15 min', 'stop'),
   },
   {
     number: 411,
@@ -135,7 +135,7 @@ const stories: readonly Story[] = [
         .type('start')
         .safe()
         .put({ kind: 'finding', finding: 're-soldered', text: 'pins of the audio chip re-soldered, flux left', designator: 'IC5', section: 'af-power', severity: 'slight', previousHands: true })
-        .type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'modulation am works', 'hailer dead', 'meter follows works', 'tp22 receive 6.81v', 'tp21 am ch19 receive 0.52v'),
+        .type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'modulation am works', 'hailer dead', 'meter follows works', 'tp22 receive 6.81v', 'tp21 am ch19 receive 0.52v', 'stop'),
   },
   {
     number: 412,
@@ -202,7 +202,7 @@ const stories: readonly Story[] = [
     symptoms: [dead('receive-am', 'Receive AM')],
     limitMinor: 6000,
     accessories: ['microphone'],
-    write: (tape) => tape.type('start').safe().type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'hailer works', 'tp2 8.03v', 'tp9 receive 7.88v'),
+    write: (tape) => tape.type('start').safe().type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'hailer works', 'tp2 8.03v', 'tp9 receive 7.88v', 'stop'),
   },
   {
     number: 420,

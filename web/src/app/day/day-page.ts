@@ -70,7 +70,7 @@ export function workOrder(a: JobLine, b: JobLine): number {
         </section>
         <section aria-label="Waiting">
           @for (job of missed(); track job.line.row.id) {
-            <div class="attention late"><b>{{ job.line.row.number }}, {{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.due }}</b><p>{{ job.line.row.summary.waitText || 'Nothing holds it but bench time.' }} Tell {{ job.line.customer?.name }}.</p></div>
+            <div class="attention late"><b>{{ job.line.row.number }}, {{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.due }}</b><p>{{ job.line.row.summary.waitText || 'Nothing holds it but bench time' }}. Tell {{ job.line.customer?.name }}.</p></div>
           }
           <h2>Waiting</h2>
           <ul class="waits">

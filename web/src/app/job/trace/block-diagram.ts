@@ -1,29 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, model, resource, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, model, signal, viewChild } from '@angular/core';
 import { routeSections, type LaidCard } from '@amber-relay/core/card';
 import type { SectionResult } from '@amber-relay/core/trace';
-import { wrap } from 'comlink';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
-import { boxHeight, boxWidth } from './box-size';
-import type { LayoutApi, Placed } from './layout.worker';
+import { boxSize, gridLayout } from './grid-layout';
 
 export interface LitRoute {
   readonly id: string;
   readonly works: boolean;
-}
-
-/** Signal neighbours along every route, then injections and control lines; supplies would only cross everything. */
-function wiresOf(card: LaidCard): { from: string; to: string }[] {
-  const wires = new Map<string, { from: string; to: string }>();
-  const wire = (from: string, to: string): void => {
-    if (from !== to && !wires.has(`${to}>${from}`)) wires.set(`${from}>${to}`, { from, to });
-  };
-  for (const fn of card.functions) {
-    const route = routeSections(fn.route);
-    route.slice(1).forEach((to, i) => wire(route[i] ?? to, to));
-  }
-  for (const section of card.sections) for (const need of section.needs) if (need.by !== 'supply' && need.by !== 'switching') wire(need.section, section.id);
-  return [...wires.values()];
 }
 
 /** The block diagram, laid out from the card and inked by suspicion; a section is a button that opens its reasons. */
@@ -40,27 +24,16 @@ export class BlockDiagram {
   readonly chosen = model<string | null>(null);
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   protected readonly move = signal('');
-  private readonly worker = new Worker(new URL('./layout.worker', import.meta.url), { type: 'module' });
-  private readonly layout = wrap<LayoutApi>(this.worker);
+  private readonly width = signal(0);
   private zoomer: ZoomBehavior<HTMLElement, unknown> | undefined;
 
-  protected readonly placed = resource({
-    params: () => this.card(),
-    loader: ({ params }): Promise<Placed> => {
-      const { clientWidth, clientHeight } = this.frame().nativeElement;
-      return this.layout.place(
-        params.sections.map((s) => s.id),
-        wiresOf(params),
-        clientWidth / Math.max(1, clientHeight),
-      );
-    },
-  });
+  protected readonly placed = computed(() => (this.width() > 0 ? gridLayout(this.card(), this.width()) : undefined));
 
   protected readonly boxes = computed(() => {
-    const at = this.placed.value()?.boxes ?? {};
+    const at = this.placed()?.boxes;
     const found = new Map(this.results().map((r) => [r.section, r]));
     return this.card().sections.flatMap((section) => {
-      const place = at[section.id];
+      const place = at?.get(section.id);
       if (!place) return [];
       const result = found.get(section.id);
       const word = result?.word ?? 'unlikely';
@@ -68,9 +41,9 @@ export class BlockDiagram {
       return [{ id: section.id, name: section.short, title: section.name, x: place.x, y: place.y, word, percent, spoken: `${section.name}, ${word}, ${percent === '<1' ? 'under 1' : percent} in 100` }];
     });
   });
-  protected readonly wires = computed(() => Object.entries(this.placed.value()?.wires ?? {}).map(([id, points]) => ({ id, d: points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') })));
+  protected readonly wires = computed(() => [...(this.placed()?.wires ?? [])].map(([id, points]) => ({ id, d: points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') })));
   protected readonly litWires = computed(() => {
-    const drawn = this.placed.value()?.wires ?? {};
+    const drawn = this.placed()?.wires;
     const wiresOn = (id: string): string[] => {
       const route = routeSections(this.card().functions.find((f) => f.id === id)?.route ?? []);
       return route.slice(1).map((to, i) => `${route[i] ?? ''}>${to}`);
@@ -78,31 +51,36 @@ export class BlockDiagram {
     const both = new Map<string, Set<boolean>>();
     for (const { id, works } of this.lit()) for (const wire of wiresOn(id)) both.set(wire, (both.get(wire) ?? new Set()).add(works));
     return [...both].flatMap(([wire, kinds]) => {
-      const points = drawn[wire] ?? drawn[wire.split('>').reverse().join('>')];
+      const points = drawn?.get(wire) ?? drawn?.get(wire.split('>').reverse().join('>'));
       if (!points) return [];
       const d = points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('');
       // Where a working and a failing route share a wire they are drawn side by side.
       return [...kinds].map((works) => ({ id: `${wire} ${works}`, d, works, shift: kinds.size > 1 ? (works ? 3 : -3) : 0 }));
     });
   });
-  protected readonly size = computed(() => ({ width: this.placed.value()?.width ?? 1, height: this.placed.value()?.height ?? 1 }));
+  protected readonly size = computed(() => ({ width: this.placed()?.width ?? 1, height: this.placed()?.height ?? 1 }));
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.worker.terminate());
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const watcher = new ResizeObserver(([entry]) => this.width.set(Math.round(entry?.contentRect.width ?? 0)));
+      watcher.observe(this.frame().nativeElement);
+      destroyed.onDestroy(() => watcher.disconnect());
+    });
     effect(() => {
       const { width, height } = this.size();
-      if (!this.placed.hasValue()) return;
+      if (!this.placed()) return;
       const frame = this.frame().nativeElement;
       this.zoomer ??= zoom<HTMLElement, unknown>()
-        .scaleExtent([0.4, 2])
+        .scaleExtent([0.6, 2])
+        .filter((event: MouseEvent) => !event.button && (event.type !== 'wheel' || event.ctrlKey))
         .on('zoom', (event: { transform: { toString(): string; x: number; y: number; k: number } }) => {
           const { x, y, k } = event.transform;
           this.move.set(`translate(${x}px, ${y}px) scale(${k})`);
         });
-      const fit = Math.min(1.1, frame.clientWidth / width, frame.clientHeight / height);
       select(frame).call(this.zoomer).on('dblclick.zoom', null);
-      const scale = Math.max(0.4, fit);
-      select(frame).call(this.zoomer.transform, zoomIdentity.translate(Math.max(0, (frame.clientWidth - width * scale) / 2), Math.max(0, (frame.clientHeight - height * scale) / 2)).scale(scale));
+      const scale = Math.min(1, frame.clientWidth / width, frame.clientHeight / height);
+      select(frame).call(this.zoomer.transform, zoomIdentity.translate((frame.clientWidth - width * scale) / 2, 0).scale(scale));
     });
   }
 
@@ -119,6 +97,5 @@ export class BlockDiagram {
     if (near) this.frame().nativeElement.querySelector<HTMLElement>(`[data-section="${near.box.id}"]`)?.focus();
   }
 
-  protected readonly boxWidth = boxWidth;
-  protected readonly boxHeight = boxHeight;
+  protected readonly sectionSize = boxSize;
 }

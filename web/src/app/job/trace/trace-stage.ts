@@ -21,6 +21,8 @@ interface OutcomeLine {
 
 const outcomeNames: Readonly<Record<string, string>> = { changes: 'changes', steady: 'steady', found: 'something seen', clean: 'looks clean', ...resultNames };
 
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** Trace: the diagram, the reasons for what stands out, and what to probe next and why. */
 @Component({
   selector: 'app-trace-stage',
@@ -35,7 +37,7 @@ export class TraceStage {
   protected readonly chosen = signal<string | null>(null);
   protected readonly open = signal(0);
   protected readonly orders: readonly { readonly order: ProbeOrder; readonly name: string }[] = [
-    { order: 'worth', name: 'worth' },
+    { order: 'worth', name: 'most for the time' },
     { order: 'halves', name: 'by halves' },
     { order: 'antenna', name: 'from the antenna' },
     { order: 'speaker', name: 'from the speaker' },
@@ -106,7 +108,7 @@ export class TraceStage {
       where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : ''].filter(Boolean).join(', '),
       set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
       expect: [healthy, point?.loading].filter(Boolean).join('; '),
-      worth: `${worthText(probe.bits)} in ${this.minutes(probe.minutes)}`,
+      worth: `${sentence(worthText(probe.bits))} in ${this.minutes(probe.minutes)}`,
       minutes: this.minutes(probe.minutes),
       access: probe.open.length ? `Take off first: ${probe.open.join(', then ')}.` : '',
       lines: this.outcomeLines(probe),
@@ -143,7 +145,7 @@ export class TraceStage {
   /** Takes a probe: a reading is put into the entry line, a function is opened where its result is given. */
   protected take(probe: Probe): void {
     const { test } = probe;
-    const { card } = { card: this.store.card() };
+    const card = this.store.card();
     if (test.kind === 'reading' && test.point) this.store.offer(probeLine(test.point.id, test.condition));
     else if (test.kind === 'function') this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
     else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);

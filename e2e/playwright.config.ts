@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env['E2E_PORT'] ?? 4181);
+
+export default defineConfig({
+  testDir: './specs',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  retries: 0,
+  reporter: [['line'], ['json', { outputFile: '../reports/e2e-playwright.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: {
+    command: `node --import tsx server/src/main.ts --demo`,
+    cwd: '..',
+    port,
+    env: { PORT: String(port) },
+    reuseExistingServer: false,
+    timeout: 60_000,
+  },
+});
