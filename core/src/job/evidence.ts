@@ -1,7 +1,6 @@
 import { partOf, type LaidCard } from '../card';
 import { quantityText } from '../quantity';
 import type { Evidence } from '../trace/evidence';
-import { partWeight } from '../trace/tables';
 import type { Symptom } from './records';
 import { standing } from './tape';
 import type { EntryOf, TapeEntry } from './tape-entry';
@@ -10,13 +9,6 @@ import { findingNames } from './words';
 /** What a reading shows, for people: `6.62 V`, or `dead`. */
 export const readingText = (r: Pick<EntryOf<'reading'>, 'value' | 'unit' | 'step'>): string =>
   r.value === null ? 'dead' : quantityText(r.value, r.unit, { step: r.step });
-
-const shareOf = (card: LaidCard, designator: string): number => {
-  const part = partOf(card, designator);
-  const peers = card.parts.filter((p) => p.section === part?.section);
-  const sum = peers.reduce((total, p) => total + partWeight[p.kind], 0);
-  return part ? partWeight[part.kind] / sum : 0;
-};
 
 function entryEvidence(card: LaidCard, entry: TapeEntry): Evidence | undefined {
   const { id } = entry;
@@ -45,7 +37,7 @@ function entryEvidence(card: LaidCard, entry: TapeEntry): Evidence | undefined {
       return entry.result === 'not-tried' ? undefined : { id, kind: 'forcing', forcing: entry.forcing, outcome: entry.result };
     case 'proof': {
       const section = partOf(card, entry.designator)?.section;
-      return has(section) ? { id, kind: 'proof', section, designator: entry.designator, bad: entry.result === 'bad', share: shareOf(card, entry.designator) } : undefined;
+      return has(section) ? { id, kind: 'proof', section, designator: entry.designator, bad: entry.result === 'bad' } : undefined;
     }
     case 'fit': {
       const section = entry.section ?? partOf(card, entry.designator)?.section;

@@ -17,7 +17,7 @@ export type Evidence = Base &
     | { readonly kind: 'forcing'; readonly forcing: string; readonly outcome: FunctionOutcome }
     | { readonly kind: 'finding'; readonly section: string; readonly severity: 'slight' | 'plain' | 'bad' | 'clean'; readonly previousHands: boolean; readonly text: string }
     | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
-    | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean; readonly share: number }
+    | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
     | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
   );
 

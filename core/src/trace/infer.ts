@@ -1,7 +1,7 @@
 import { conditionText, expectationAt, pointOf } from '../card';
 import type { Evidence, ShopHistory } from './evidence';
 import type { TestModel, TraceModel } from './model';
-import { afterFit, cleanLook, findingChance, historySmoothing, independence, previousHandsFactor, proof, reportedWeight } from './tables';
+import { afterFit, cleanLook, findingChance, historySmoothing, independence, previousHandsFactor, reportedWeight } from './tables';
 
 /** One piece of evidence with its log likelihood under every hypothesis, already weighed. */
 export interface Weighed {
@@ -28,13 +28,25 @@ export function answeredTest(model: TraceModel, evidence: Evidence): TestModel |
       return byId(`forcing ${evidence.forcing}`);
     case 'manipulation':
       return byId(`tap ${evidence.section}`);
+    case 'proof':
+      return byId(`proof ${evidence.designator}`);
     default:
       return undefined;
   }
 }
 
 const outcomeOf = (evidence: Evidence): string =>
-  evidence.kind === 'manipulation' ? (evidence.changed ? 'changes' : 'steady') : 'outcome' in evidence ? evidence.outcome : '';
+  evidence.kind === 'manipulation'
+    ? evidence.changed
+      ? 'changes'
+      : 'steady'
+    : evidence.kind === 'proof'
+      ? evidence.bad
+        ? 'bad'
+        : 'good'
+      : 'outcome' in evidence
+        ? evidence.outcome
+        : '';
 
 function chanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined): Float64Array | undefined {
   const width = model.hypotheses.length;
@@ -50,10 +62,6 @@ function chanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undef
     case 'finding': {
       const table = evidence.severity === 'clean' ? cleanLook : findingChance[evidence.severity];
       return bySection(evidence.section, Math.min(0.95, table.faulty * (evidence.previousHands ? previousHandsFactor : 1)), table.sound);
-    }
-    case 'proof': {
-      const bad = Math.min(0.95, proof.badIfFaulty + 0.5 * evidence.share);
-      return evidence.bad ? bySection(evidence.section, bad, proof.badIfSound) : bySection(evidence.section, 1 - bad, 1 - proof.badIfSound);
     }
     case 'fit':
       return bySection(evidence.section, afterFit, 1);

@@ -1,5 +1,5 @@
 import { conditionText, type Card, type Condition, type TestPoint } from '../card';
-import { forcingReach, functionReach, injectionReach, justBefore, readingReach, softened, supplyOf, type Reach } from './reach';
+import { forcingReach, functionReach, injectionReach, justBefore, readingReach, softened, supplyChain, supplyOf, type Reach } from './reach';
 import {
   cost,
   faultKinds,
@@ -16,6 +16,7 @@ import {
   outsideReading,
   partWeight,
   priorFlatness,
+  proof,
   readingOutcomes,
   sectionShift,
   tapChanges,
@@ -29,7 +30,7 @@ export interface Hypothesis {
   readonly kind: FaultKind | 'outside';
 }
 
-export type TestKind = 'function' | 'reading' | 'injection' | 'forcing' | 'tap' | 'inspect';
+export type TestKind = 'function' | 'reading' | 'injection' | 'forcing' | 'tap' | 'inspect' | 'proof';
 
 /** Something that can be done next, with the chance of each outcome under each hypothesis. */
 export interface TestModel {
@@ -117,6 +118,9 @@ export function sectionWeights(card: Card, ageYears: number): Map<string, number
   );
 }
 
+/** Chance that a part proves bad when its section is at fault, by its share among the section's parts. */
+export const proofChance = (share: number): number => Math.min(0.95, proof.badIfFaulty + 0.5 * share);
+
 const testOf = (base: Omit<TestModel, 'hazard'> & { hazard?: TestModel['hazard'] }): TestModel => ({ hazard: 'none', ...base });
 
 /**
@@ -170,7 +174,8 @@ export function traceModel(card: Card, ageYears = 0): TraceModel {
       const { condition } = expectation;
       const reach = readingReach(card, point, condition);
       const touch = toucher(card, sections, reach);
-      const table = point.sees === 'signal' ? faultySignal : faultyVoltage;
+      // A dead supply shows at every voltage fed from it; a dead stage may well have its own voltages right.
+      const rails = point.sees === 'signal' ? reach : supplyChain(card, point.section);
       const under = conditionText(condition);
       tests.push({
         id: `reading ${point.id} ${under}`,
@@ -181,7 +186,9 @@ export function traceModel(card: Card, ageYears = 0): TraceModel {
         outcomes: readingOutcomes,
         chances: rows(hypotheses, readingOutcomes, (h) => {
           const kind = touch(h);
-          return kind === 'outside' ? outsideReading : kind ? table[kind] : healthyReading;
+          if (kind === undefined) return healthyReading;
+          if (kind === 'outside') return outsideReading;
+          return (rails.has(sections[h.section] ?? '') ? faultySignal : faultyVoltage)[kind];
         }),
         reach,
         minutes: point.minutes,
@@ -267,5 +274,28 @@ export function traceModel(card: Card, ageYears = 0): TraceModel {
       }),
     );
   });
+  for (const part of card.parts) {
+    const index = sections.indexOf(part.section);
+    const sum = card.parts.filter((p) => p.section === part.section).reduce((total, p) => total + partWeight[p.kind], 0);
+    const ifFaulty = proofChance(partWeight[part.kind] / sum);
+    tests.push(
+      testOf({
+        id: `proof ${part.designator}`,
+        kind: 'proof',
+        subject: part.designator,
+        title: `Measure ${part.designator} out of circuit`,
+        condition: {},
+        outcomes: ['bad', 'good'],
+        chances: rows(hypotheses, ['bad', 'good'], (h) => {
+          const bad = h.section === index ? ifFaulty : proof.badIfSound;
+          return { bad, good: 1 - bad };
+        }),
+        reach: new Set([part.section]),
+        minutes: cost.proofMinutes,
+        instrument: 'none',
+        ...(part.access ? { access: part.access } : {}),
+      }),
+    );
+  }
   return { card, sections, hypotheses, logPrior, tests };
 }

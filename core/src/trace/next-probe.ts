@@ -2,7 +2,7 @@ import { accessChain } from '../card';
 import type { Unit } from '../quantity';
 import { bits, bySection } from './infer';
 import type { TestModel, TraceModel } from './model';
-import { cost, independence, leastBits, leastShare } from './tables';
+import { cost, independence, leastBits, leastChance, leastShare } from './tables';
 
 /** In which order probes are offered: by worth for the time, or after another school. The chances are the same. */
 export const probeOrders = ['worth', 'halves', 'antenna', 'speaker'] as const;
@@ -100,16 +100,16 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
   const now = bits(sections);
   const all = model.tests.flatMap((test) => {
     if (options.answered.has(test.id)) return [];
-    if (test.kind === 'tap' || test.kind === 'inspect') {
-      if ((sections[model.sections.indexOf(test.subject)] ?? 0) < 0.03) return [];
-    }
+    const least = test.kind === 'proof' ? leastChance.proof : test.kind === 'tap' || test.kind === 'inspect' ? leastChance.tap : 0;
+    if (least > 0 && ![...test.reach].some((id) => (sections[model.sections.indexOf(id)] ?? 0) >= least)) return [];
     const weighing = weighTest(model, chances, test, now);
     if (weighing.gain < leastBits) return [];
     const open = accessChain(model.card, test.access).filter((step) => !options.opened.has(step.id));
     const change = test.instrument !== 'none' && test.instrument !== options.inHand ? cost.changeInstrument : 0;
     const minutes = test.minutes + change + open.reduce((sum, step) => sum + step.minutes, 0);
     const cannot = missing(test, options.measures);
-    return [{ test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.turnTo + cost.hazard[test.hazard]) }];
+    const danger = cost.hazard[test.hazard] + (test.kind === 'proof' ? cost.proofRisk : 0);
+    return [{ test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.turnTo + danger) }];
   });
   const most = Math.max(0, ...all.filter(({ cannot }) => !cannot).map(({ weighing }) => weighing.gain));
   const candidates = all.filter(({ weighing }) => weighing.gain >= leastShare * most);

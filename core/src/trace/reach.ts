@@ -69,3 +69,11 @@ export function justBefore(card: Card, id: string): Set<string> {
   }
   return before;
 }
+
+/** The sections whose output is a supply line on the way to `id`, itself included when others are fed from it. */
+export function supplyChain(card: Card, id: string): Set<string> {
+  const chain = new Set<string>();
+  if (card.sections.some((s) => s.needs.some((need) => need.by === 'supply' && need.section === id))) chain.add(id);
+  for (let next = supplyOf(card, id); next !== undefined && !chain.has(next); next = supplyOf(card, next)) chain.add(next);
+  return chain;
+}

@@ -167,6 +167,9 @@ export const cost = {
   turnTo: 0.7,
   /** Taking up another kind of instrument. */
   changeInstrument: 0.5,
+  /** A part taken out, measured and put back; heat is a risk to the board, so it ranks as if it took longer still. */
+  proofMinutes: 8,
+  proofRisk: 4,
   tapMinutes: 1.5,
   inspectMinutes: 1.5,
   /** Minutes put on top for the danger, so that the cold and the low-voltage test come first. */
@@ -176,7 +179,9 @@ export const cost = {
 /** Stop when one section holds this much of the chance. */
 export const stopAt = 0.9;
 /** Under this many bits a test no longer separates anything. */
-export const leastBits = 0.03;
+export const leastBits = 0.015;
+/** Taps and looks are offered only at sections of at least this chance, parts to take out only from this one up. */
+export const leastChance = { tap: 0.03, proof: 0.25 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.2;
 /** Below this chance of being seen, given all else, an entry is called in doubt. */

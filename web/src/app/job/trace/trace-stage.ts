@@ -19,7 +19,7 @@ interface OutcomeLine {
   readonly means: string;
 }
 
-const outcomeNames: Readonly<Record<string, string>> = { changes: 'changes', steady: 'steady', found: 'something seen', clean: 'looks clean', ...resultNames };
+const outcomeNames: Readonly<Record<string, string>> = { changes: 'changes', steady: 'steady', found: 'something seen', clean: 'looks clean', bad: 'bad', good: 'good', ...resultNames };
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -98,12 +98,13 @@ export class TraceStage {
     const card = this.store.card();
     const { point, expectation } = test;
     const fn = test.kind === 'function' ? card?.functions.find((f) => f.id === test.subject) : undefined;
-    const section = card?.sections.find((s) => s.id === (point?.section ?? test.subject));
+    const part = test.kind === 'proof' ? card?.parts.find((p) => p.designator === test.subject) : undefined;
+    const section = card?.sections.find((s) => s.id === (point?.section ?? part?.section ?? test.subject));
     const injection = card?.injections.find((i) => i.id === test.subject);
     const forcing = card?.forcings.find((f) => f.id === test.subject);
     const force = forcing && `${quantityText(forcing.value, forcing.unit)}, never above ${quantityText(forcing.limit, forcing.unit)}`;
     const inject = injection && `${quantityText(injection.hz, 'Hz')} at ${quantityText(injection.dBm, 'dBm')}`;
-    const healthy = test.kind === 'reading' ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '') : test.kind === 'tap' ? 'no change' : test.kind === 'inspect' ? 'looks clean' : 'works';
+    const healthy = test.kind === 'reading' ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '') : test.kind === 'tap' ? 'no change' : test.kind === 'inspect' ? 'looks clean' : test.kind === 'proof' ? (part?.value ?? 'good') : 'works';
     return {
       where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : ''].filter(Boolean).join(', '),
       set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
@@ -149,6 +150,7 @@ export class TraceStage {
     if (test.kind === 'reading' && test.point) this.store.offer(probeLine(test.point.id, test.condition));
     else if (test.kind === 'function') this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
     else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);
+    else if (test.kind === 'proof') this.store.offer(`proof ${test.subject.toLowerCase()} `);
     else if (test.kind === 'inspect') void this.router.navigate(['/job', this.store.jobId(), 'first-look']);
     else this.injected.set(test.id === this.injected() ? null : test.id);
   }
