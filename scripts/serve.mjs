@@ -6,8 +6,15 @@ ensurePackages();
 try {
   ensureBuild();
 } catch (error) {
-  stop(error.code === 'EACCES' ? `No permission to write ${error.path}: the application cannot be built there. Change its owner, or copy the project to a folder of yours.` : `The application could not be built: ${error.message}`);
+  stop(
+    error.code === 'EACCES'
+      ? `No permission to write ${error.path}: the application cannot be built there. Change its owner, or copy the project to a folder of yours.`
+      : `The application could not be built: ${error.message}`,
+  );
 }
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: 'inherit',
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

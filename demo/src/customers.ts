@@ -1,7 +1,14 @@
 import type { Customer } from '@amber-relay/core/job';
 import { madeUpId } from './made-up-id';
 
-const customer = (name: string, phone: string, address: string, note = ''): Customer => ({ id: madeUpId(name), name, phone, email: '', address, note });
+const customer = (name: string, phone: string, address: string, note = ''): Customer => ({
+  id: madeUpId(name),
+  name,
+  phone,
+  email: '',
+  address,
+  note,
+});
 
 export const customers: Customer[] = [
   customer('Hesta rally marshals', '555 0141', 'Hesta Green', 'Eight sets alike; swap microphones between them.'),

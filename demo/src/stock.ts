@@ -1,6 +1,14 @@
 import type { StockItem } from '@amber-relay/core/job';
 
-const item = (id: string, part: string, kind: string, quantity: number, priceMinor: number, drawer: string, supplier = 'Mell & Tarrant Parts'): StockItem => ({ id, part, kind, quantity, priceMinor, drawer, supplier });
+const item = (
+  id: string,
+  part: string,
+  kind: string,
+  quantity: number,
+  priceMinor: number,
+  drawer: string,
+  supplier = 'Mell & Tarrant Parts',
+): StockItem => ({ id, part, kind, quantity, priceMinor, drawer, supplier });
 
 export const stock: StockItem[] = [
   item('c-22p-np0', '22 pF NP0', 'ceramic capacitor', 40, 12, 'A3'),

@@ -23,9 +23,17 @@ export function storedJob(page: Page, jobId: string, name = demoDatabase): Promi
       const db = await done(indexedDB.open(database));
       const store = (table: string): IDBObjectStore => db.transaction(table).objectStore(table);
       const job = (await done(store('jobs').get(id))) as Record<string, unknown>;
-      const tape = ((await done(store('tape').getAll())) as { jobId: string; seq: number }[]).filter((e) => e.jobId === id).sort((a, b) => a.seq - b.seq);
+      const tape = ((await done(store('tape').getAll())) as { jobId: string; seq: number }[])
+        .filter((e) => e.jobId === id)
+        .sort((a, b) => a.seq - b.seq);
       const attachments = ((await done(store('attachments').getAll())) as { jobId: string }[]).filter((a) => a.jobId === id);
-      const result = { job, set: await done(store('sets').get(job['setId'] as string)), customer: await done(store('customers').get(job['customerId'] as string)), tape, attachments };
+      const result = {
+        job,
+        set: await done(store('sets').get(job['setId'] as string)),
+        customer: await done(store('customers').get(job['customerId'] as string)),
+        tape,
+        attachments,
+      };
       db.close();
       return result;
     },

@@ -7,11 +7,13 @@ export class JobPage {
   readonly entry = (): Locator => this.page.getByLabel('Entry', { exact: true });
   readonly tape = (): Locator => this.page.getByRole('log', { name: 'Entries of the tape' });
   readonly rows = (): Locator => this.tape().getByRole('listitem');
-  readonly stage = (name: string): Locator => this.page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^${name}`) });
+  readonly stage = (name: string): Locator =>
+    this.page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^${name}`) });
   /** The middle of the screen, where the open stage stands. */
   readonly area = (): Locator => this.page.getByRole('region', { name: 'Stage' });
   readonly heading = (name: string): Locator => this.page.getByRole('heading', { level: 1, name });
-  readonly section = (name: string): Locator => this.page.getByRole('button', { name: new RegExp(`^${name}, (cleared|unlikely|possible|suspect|prime), `) });
+  readonly section = (name: string): Locator =>
+    this.page.getByRole('button', { name: new RegExp(`^${name}, (cleared|unlikely|possible|suspect|prime), `) });
 
   async open(stage: string, heading = stage): Promise<void> {
     await this.stage(stage).click();

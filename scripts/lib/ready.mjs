@@ -19,17 +19,24 @@ const lastLines = (text, n) => text.trim().split('\n').slice(-n).join('\n');
 export function ensurePackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) stop(`Node.js ${process.versions.node} is too old: version 20.19 or later is needed.`);
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules/.installed-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   try {
     accessSync(root, constants.W_OK);
   } catch {
-    stop(`No permission to write in ${root}: the packages cannot be installed there. Change its owner, or copy the project to a folder of yours.`);
+    stop(
+      `No permission to write in ${root}: the packages cannot be installed there. Change its owner, or copy the project to a folder of yours.`,
+    );
   }
   process.stdout.write('Installing packages…\n');
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, encoding: 'utf8', maxBuffer: 1 << 26 });
-  if (done.status !== 0) stop(`Installing the packages failed; run it again when the network is back. npm says: ${lastLines(done.stderr || String(done.error ?? ''), 3)}`);
+  if (done.status !== 0)
+    stop(
+      `Installing the packages failed; run it again when the network is back. npm says: ${lastLines(done.stderr || String(done.error ?? ''), 3)}`,
+    );
   writeFileSync(stamp, lock);
 }
 
@@ -41,10 +48,16 @@ export function ensureChromium() {
   process.stdout.write('Installing Chromium from Debian’s packages…\n');
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  for (const args of [['update', '-qq'], ['install', '-y', '-qq', 'chromium']]) {
+  for (const args of [
+    ['update', '-qq'],
+    ['install', '-y', '-qq', 'chromium'],
+  ]) {
     const [command, ...rest] = [...sudo, 'apt-get', ...args];
     const done = spawnSync(command, rest, { encoding: 'utf8', env: environment, maxBuffer: 1 << 26 });
-    if (done.status !== 0) stop(`Chromium could not be installed; as root, run: apt-get install chromium. It says: ${lastLines(done.stderr || String(done.error ?? ''), 2)}`);
+    if (done.status !== 0)
+      stop(
+        `Chromium could not be installed; as root, run: apt-get install chromium. It says: ${lastLines(done.stderr || String(done.error ?? ''), 2)}`,
+      );
   }
   return path;
 }
@@ -86,4 +99,3 @@ export function ensureBuild() {
   if (made > newest(['web/src', 'web/public', 'web/ngsw-config.json', 'core/src', 'angular.json', 'package-lock.json'])) return;
   build();
 }
-

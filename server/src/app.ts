@@ -50,7 +50,10 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true, mode }));
   app.get('/api/shop', (_request, response) => void response.set('Cache-Control', 'no-store').json({ mode }));
-  app.use('/api', (_request, response) => void response.status(404).json({ code: 'not-found', message: 'There is nothing of that name here.' }));
+  app.use(
+    '/api',
+    (_request, response) => void response.status(404).json({ code: 'not-found', message: 'There is nothing of that name here.' }),
+  );
   app.get('/demo/shop.zip', (_request, response) => {
     if (!demoShop) return void response.status(404).json({ code: 'not-found', message: 'This is not the demo shop.' });
     response.type('application/zip').send(Buffer.from(demoShop));
@@ -58,7 +61,11 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
   app.use(
     express.static(webRoot, {
       index: false,
-      setHeaders: (response, path) => response.setHeader('Cache-Control', /-[A-Z0-9]{8}\.(js|css|woff2)$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      setHeaders: (response, path) =>
+        response.setHeader(
+          'Cache-Control',
+          /-[A-Z0-9]{8}\.(js|css|woff2)$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        ),
     }),
   );
   // Any other path without an ending is a page of the application.

@@ -25,13 +25,18 @@ const demoShop = mode === 'demo' ? (await import('@amber-relay/demo')).packedDem
 const server = createServer(createApp({ webRoot, mode, log, ...(demoShop ? { demoShop } : {}) }));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EADDRINUSE') stop(`Port ${port} is in use. Stop the other program, or choose another port: PORT=${port + 1} npm ${mode === 'demo' ? 'run demo' : 'start'}`);
+  if (error.code === 'EADDRINUSE')
+    stop(
+      `Port ${port} is in use. Stop the other program, or choose another port: PORT=${port + 1} npm ${mode === 'demo' ? 'run demo' : 'start'}`,
+    );
   if (error.code === 'EACCES') stop(`Port ${port} may not be opened here. Choose one above 1023: PORT=4190 npm start`);
   stop(`The server could not start: ${error.message}`);
 });
 server.listen(port, '127.0.0.1', () => {
   const address = server.address();
-  say(`Amber Relay${mode === 'demo' ? ', demo shop' : ''}: http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`);
+  say(
+    `Amber Relay${mode === 'demo' ? ', demo shop' : ''}: http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`,
+  );
   say('Stop it with Ctrl+C.');
 });
 

@@ -39,7 +39,12 @@ export const blobName = (attachment: { id: string; name: string }): string => {
 /** The first fault of a schema as an error that names the file and the field. */
 export function firstIssue(file: string, error: z.ZodError): CoreError {
   const issue = error.issues[0];
-  return new CoreError('broken-archive', `${file}: ${issue?.path.join('.') ?? ''}`, issue?.message ?? 'It is not as it should be.', 'Choose another copy of the file; nothing was changed.');
+  return new CoreError(
+    'broken-archive',
+    `${file}: ${issue?.path.join('.') ?? ''}`,
+    issue?.message ?? 'It is not as it should be.',
+    'Choose another copy of the file; nothing was changed.',
+  );
 }
 
 /** Packs a job: `job.json`, `readings.csv` and its files under one seal. */
@@ -57,11 +62,20 @@ export function packJob({ blobs, ...data }: JobArchiveWithFiles, madeAt: string)
 }
 
 /** Takes attachments' bytes out of the opened files; each listed one must be there. */
-export function blobsOf(attachments: readonly { id: string; name: string }[], files: Readonly<Record<string, Uint8Array>>): Record<string, Uint8Array> {
+export function blobsOf(
+  attachments: readonly { id: string; name: string }[],
+  files: Readonly<Record<string, Uint8Array>>,
+): Record<string, Uint8Array> {
   return Object.fromEntries(
     attachments.map((attachment) => {
       const bytes = files[blobName(attachment)];
-      if (!bytes) throw new CoreError('broken-archive', blobName(attachment), `The picture "${attachment.name}" is missing.`, 'Choose another copy of the file; nothing was changed.');
+      if (!bytes)
+        throw new CoreError(
+          'broken-archive',
+          blobName(attachment),
+          `The picture "${attachment.name}" is missing.`,
+          'Choose another copy of the file; nothing was changed.',
+        );
       return [attachment.id, bytes];
     }),
   );
@@ -74,7 +88,12 @@ export function blobsOf(attachments: readonly { id: string; name: string }[], fi
 export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
   const { manifest, files } = unseal(zip);
   if (manifest.format !== jobArchiveFormat)
-    throw new CoreError('broken-archive', 'manifest.json: format', `This is a "${manifest.format}", not a job archive.`, 'Choose a job archive; nothing was changed.');
+    throw new CoreError(
+      'broken-archive',
+      'manifest.json: format',
+      `This is a "${manifest.format}", not a job archive.`,
+      'Choose a job archive; nothing was changed.',
+    );
   const parsed = jobArchiveSchema.safeParse(migrate(jsonFile(files, 'job.json'), jobArchiveVersion, migrations, 'job.json'));
   if (!parsed.success) throw firstIssue('job.json', parsed.error);
   const { format: _f, version: _v, ...data } = parsed.data;

@@ -7,7 +7,14 @@ import type { TapeEntry } from '../job/tape-entry';
 export function readingsCsv(tape: readonly TapeEntry[]): string {
   const rows = ofKind(standing(tape), 'reading').map((r) => ({
     at: r.at,
-    of: r.subject.what === 'point' ? r.subject.point : r.subject.what === 'limit' ? r.subject.limit : r.subject.what === 'channel' ? `ch ${r.subject.channel}` : `${r.subject.designator}${r.subject.pin ? ` ${r.subject.pin}` : ''}`,
+    of:
+      r.subject.what === 'point'
+        ? r.subject.point
+        : r.subject.what === 'limit'
+          ? r.subject.limit
+          : r.subject.what === 'channel'
+            ? `ch ${r.subject.channel}`
+            : `${r.subject.designator}${r.subject.pin ? ` ${r.subject.pin}` : ''}`,
     condition: conditionText(r.condition),
     value: r.value ?? 'dead',
     unit: r.unit,
@@ -17,5 +24,8 @@ export function readingsCsv(tape: readonly TapeEntry[]): string {
     verdict: r.verdict,
     by: r.by,
   }));
-  return Papa.unparse({ fields: ['at', 'of', 'condition', 'value', 'unit', 'uncertainty', 'low', 'high', 'verdict', 'by'], data: rows }, { escapeFormulae: /^[=+@\t\r]/ });
+  return Papa.unparse(
+    { fields: ['at', 'of', 'condition', 'value', 'unit', 'uncertainty', 'low', 'high', 'verdict', 'by'], data: rows },
+    { escapeFormulae: /^[=+@\t\r]/ },
+  );
 }

@@ -51,7 +51,12 @@ export function unseal(zip: Uint8Array): { manifest: Manifest; files: Record<str
         total += originalSize;
         const swollen = originalSize > archiveLimits.ratioFrom && originalSize > size * archiveLimits.ratio;
         if (count > archiveLimits.files || total > archiveLimits.bytes || swollen)
-          throw new CoreError('too-large', name, `It would unfold to ${Math.round(total / 1e6)} MB in ${count} files.`, 'Do not open it unless you trust where it came from; nothing was changed.');
+          throw new CoreError(
+            'too-large',
+            name,
+            `It would unfold to ${Math.round(total / 1e6)} MB in ${count} files.`,
+            'Do not open it unless you trust where it came from; nothing was changed.',
+          );
         if (/^[/\\]|\.\.|^[a-z]:/i.test(name)) throw broken(name, 'Its name leads out of the archive.');
         return !name.endsWith('/');
       },
@@ -74,7 +79,8 @@ export function unseal(zip: Uint8Array): { manifest: Manifest; files: Record<str
   for (const [name, seen] of Object.entries(manifest.data.files)) {
     const bytes = rest[name];
     if (!bytes) throw broken(name, 'It is listed but missing.');
-    if (bytes.length !== seen.bytes || bytesToHex(sha256(bytes)) !== seen.sha256) throw broken(name, 'It is not as it was when the archive was made.');
+    if (bytes.length !== seen.bytes || bytesToHex(sha256(bytes)) !== seen.sha256)
+      throw broken(name, 'It is not as it was when the archive was made.');
   }
   const extra = Object.keys(rest).find((name) => !(name in manifest.data.files));
   if (extra) throw broken(extra, 'It was put in after the archive was made.');

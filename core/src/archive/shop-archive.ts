@@ -51,7 +51,12 @@ export function packShop({ tape, blobs, ...tables }: ShopArchive, madeAt: string
 export function unpackShop(zip: Uint8Array): ShopArchive {
   const { manifest, files } = unseal(zip);
   if (manifest.format !== shopArchiveFormat)
-    throw new CoreError('broken-archive', 'manifest.json: format', `This is a "${manifest.format}", not a shop archive.`, 'Choose a shop archive; nothing was changed.');
+    throw new CoreError(
+      'broken-archive',
+      'manifest.json: format',
+      `This is a "${manifest.format}", not a shop archive.`,
+      'Choose a shop archive; nothing was changed.',
+    );
   const parsed = shopTablesSchema.safeParse(migrate(jsonFile(files, 'shop.json'), shopArchiveVersion, migrations, 'shop.json'));
   if (!parsed.success) throw firstIssue('shop.json', parsed.error);
   const { format: _f, version: _v, ...tables } = parsed.data;
@@ -69,7 +74,13 @@ export function unpackShop(zip: Uint8Array): ShopArchive {
     }
     const entry = tapeEntrySchema.safeParse(data);
     if (!entry.success) throw firstIssue(place, entry.error);
-    if (!jobs.has(entry.data.jobId)) throw new CoreError('broken-archive', place, 'It belongs to no job of this shop.', 'Choose another copy of the file; nothing was changed.');
+    if (!jobs.has(entry.data.jobId))
+      throw new CoreError(
+        'broken-archive',
+        place,
+        'It belongs to no job of this shop.',
+        'Choose another copy of the file; nothing was changed.',
+      );
     return [entry.data];
   });
   return { ...tables, tape, blobs: blobsOf(tables.attachments, files) };

@@ -253,7 +253,12 @@ const levelSchema = z.object({ after: id, condition: conditionSchema, dBm: z.num
 
 const loopSchema = z.object({ id, name: z.string(), sections: z.array(id).min(2), openAt: z.string().optional(), forcing: id.optional() });
 
-const sheetSchema = z.object({ id, title: z.string(), kind: z.enum(['schematic', 'block', 'board', 'other']), attachment: z.string().optional() });
+const sheetSchema = z.object({
+  id,
+  title: z.string(),
+  kind: z.enum(['schematic', 'block', 'board', 'other']),
+  attachment: z.string().optional(),
+});
 
 const itemLists = {
   sections: z.array(sectionSchema).min(1),

@@ -28,7 +28,9 @@ function applyChange(card: Record<string, unknown>, change: CardChange, path: st
   const found = items.findIndex((item) => item[key] === change.item);
   if (found < 0) refuse(`"${change.item}" is not on the card.`);
   card[change.list] =
-    change.act === 'drop' ? items.filter((_, i) => i !== found) : items.map((item, i) => (i === found ? { ...item, ...change.fields } : item));
+    change.act === 'drop'
+      ? items.filter((_, i) => i !== found)
+      : items.map((item, i) => (i === found ? { ...item, ...change.fields } : item));
 }
 
 /**
@@ -38,10 +40,18 @@ function applyChange(card: Record<string, unknown>, change: CardChange, path: st
  */
 export function layCard(card: Card, modelId: string, modifications: readonly Modification[] = []): LaidCard {
   const model = card.models.find((m) => m.id === modelId);
-  if (!model) throw new CoreError('unknown-name', 'model', `${card.chassis} has no model "${modelId}".`, `Known: ${card.models.map((m) => m.id).join(', ')}.`);
+  if (!model)
+    throw new CoreError(
+      'unknown-name',
+      'model',
+      `${card.chassis} has no model "${modelId}".`,
+      `Known: ${card.models.map((m) => m.id).join(', ')}.`,
+    );
   const laid: LaidCard['laid'] = [
     ...model.differs.map((change) => ({ from: 'model' as const, title: `${model.maker} ${model.name}`, change })),
-    ...modifications.filter((m) => !m.rolledBack).flatMap((m) => m.changes.map((change) => ({ from: 'set' as const, title: m.title, change }))),
+    ...modifications
+      .filter((m) => !m.rolledBack)
+      .flatMap((m) => m.changes.map((change) => ({ from: 'set' as const, title: m.title, change }))),
   ];
   const draft: Record<string, unknown> = { ...card };
   laid.forEach(({ change, title }, i) => applyChange(draft, change, `${title}, difference ${i + 1}`));

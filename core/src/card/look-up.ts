@@ -1,7 +1,8 @@
 import type { Card, Condition, Expectation, Part, Section, TestPoint } from './card-schema';
 
 export const sectionOf = (card: Card, id: string): Section | undefined => card.sections.find((s) => s.id === id);
-export const partOf = (card: Card, designator: string): Part | undefined => card.parts.find((p) => p.designator === designator.toUpperCase());
+export const partOf = (card: Card, designator: string): Part | undefined =>
+  card.parts.find((p) => p.designator === designator.toUpperCase());
 export const pointOf = (card: Card, id: string): TestPoint | undefined => card.testPoints.find((p) => p.id === id.toUpperCase());
 
 /** Whether `actual` meets every field that `wanted` names. */
@@ -40,6 +41,7 @@ export function conditionText(c: Condition): string {
 /** Access steps to open, outermost first, before a thing behind `accessId` can be reached. */
 export function accessChain(card: Card, accessId: string | undefined): Card['access'] {
   const chain: Card['access'] = [];
-  for (let step = card.access.find((a) => a.id === accessId); step; step = card.access.find((a) => a.id === step?.behind)) chain.unshift(step);
+  for (let step = card.access.find((a) => a.id === accessId); step; step = card.access.find((a) => a.id === step?.behind))
+    chain.unshift(step);
   return chain;
 }

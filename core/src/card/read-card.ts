@@ -50,7 +50,8 @@ export function checkReferences(card: Card): Card {
     mustHave(sections, p.section, `testPoints.${i}.section`, 'section');
     mustHave(access, p.access, `testPoints.${i}.access`, 'access step');
     p.expect.forEach((e, j) => {
-      if (e.low !== undefined && e.high !== undefined && e.high < e.low) refuse(`testPoints.${i}.expect.${j}.high`, 'The high limit is below the low one.');
+      if (e.low !== undefined && e.high !== undefined && e.high < e.low)
+        refuse(`testPoints.${i}.expect.${j}.high`, 'The high limit is below the low one.');
     });
   });
   card.limits.forEach((l, i) => {
@@ -89,11 +90,21 @@ export function checkReferences(card: Card): Card {
 export function readCard(data: unknown): Card {
   const version = typeof data === 'object' && data !== null && 'version' in data ? data.version : undefined;
   if (typeof version === 'number' && version > cardVersion)
-    throw new CoreError('newer-version', 'version', `The card is of version ${version}; this program reads up to ${cardVersion}.`, 'Update the program, then read it again.');
+    throw new CoreError(
+      'newer-version',
+      'version',
+      `The card is of version ${version}; this program reads up to ${cardVersion}.`,
+      'Update the program, then read it again.',
+    );
   const parsed = cardSchema.safeParse(data);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    throw new CoreError('broken-card', issue?.path.join('.') ?? '', issue?.message ?? 'This is not a card.', 'Correct the card and read it again; nothing was changed.');
+    throw new CoreError(
+      'broken-card',
+      issue?.path.join('.') ?? '',
+      issue?.message ?? 'This is not a card.',
+      'Correct the card and read it again; nothing was changed.',
+    );
   }
   return checkReferences(parsed.data);
 }

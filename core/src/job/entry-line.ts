@@ -3,7 +3,7 @@ import { CoreError } from '../errors/core-error';
 import { instrumentFor, readingUncertainty, verdict, type Instrument } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
 import { readingText } from './evidence';
-import { functionResults, type FunctionResult, type ReadingSubject, type ReadingVerdict, type TapeBody } from './tape-entry';
+import { functionResults, waitReasons, type FunctionResult, type ReadingSubject, type ReadingVerdict, type TapeBody } from './tape-entry';
 import { limitsText } from './report';
 import { resultNames } from './words';
 
@@ -76,7 +76,12 @@ interface Taken {
 /** The value at the end of a line; `dead` means that the point was measured and nothing was there. */
 function takeValue(words: readonly Word[], unit: Unit | undefined, line: string): Taken {
   const first = words[0];
-  if (!first) return refuse(line.length, 'The value is missing.', unit ? `Add it, in ${unit}; or write dead.` : 'Add it, such as 6.6v; or write dead.');
+  if (!first)
+    return refuse(
+      line.length,
+      'The value is missing.',
+      unit ? `Add it, in ${unit}; or write dead.` : 'Add it, such as 6.6v; or write dead.',
+    );
   if (words.length === 1 && deadWords.includes(first.text.toLowerCase())) return { quantity: null, unit: unit ?? '' };
   const text = line.slice(first.at).trimEnd();
   try {
@@ -120,8 +125,12 @@ function reading(
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
   };
-  const should = low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`;
-  const unsure = judged === 'cant-tell' && value !== null ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell.` : '';
+  const should =
+    low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`;
+  const unsure =
+    judged === 'cant-tell' && value !== null
+      ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell.`
+      : '';
   const under = conditionText(condition);
   return { entry, title: under ? `${title}, ${under}` : title, figure: readingText(entry), effect: should + unsure, condition };
 }
@@ -161,14 +170,17 @@ const unitOfPart = (designator: string): Unit | undefined => {
 };
 
 type Verb = (rest: string, words: readonly Word[], context: EntryContext, at: number) => TapeBody;
-const need = (rest: string, at: number, what: string, example: string): string => (rest === '' ? refuse(at, `${what} is missing.`, `Write it like: ${example}`) : rest);
+const need = (rest: string, at: number, what: string, example: string): string =>
+  rest === '' ? refuse(at, `${what} is missing.`, `Write it like: ${example}`) : rest;
 
 function placeOf(word: Word | undefined, context: EntryContext, at: number): { section: string; designator?: string } {
   if (!word) return refuse(at, 'Where?', 'Name a part such as C31, or a section.');
   const part = context.card && partOf(context.card, word.text);
   if (part) return { section: part.section, designator: part.designator };
   const section = context.card?.sections.find((s) => s.id === word.text.toLowerCase() || s.short.toLowerCase() === word.text.toLowerCase());
-  return section ? { section: section.id } : refuse(word.at, `"${word.text}" is no part or section of this card.`, 'Name a part such as C31, or a section such as vco.');
+  return section
+    ? { section: section.id }
+    : refuse(word.at, `"${word.text}" is no part or section of this card.`, 'Name a part such as C31, or a section such as vco.');
 }
 
 const manipulate =
@@ -177,19 +189,34 @@ const manipulate =
     const place = placeOf(words[0], context, at);
     const said = words[1]?.text.toLowerCase();
     const changed = said === 'changed' || said === 'changes' || said === 'yes';
-    if (!said || !(changed || ['steady', 'no', 'same'].includes(said))) return refuse(at, 'Did the symptom change?', `End with changed or steady: ${act} l4 changed`);
+    if (!said || !(changed || ['steady', 'no', 'same'].includes(said)))
+      return refuse(at, 'Did the symptom change?', `End with changed or steady: ${act} l4 changed`);
     return { kind: 'manipulation', act, changed, ...place };
   };
 
 const verbs: Readonly<Record<string, Verb>> = {
   note: (rest, _w, _c, at) => ({ kind: 'note', text: need(rest, at, 'The note', 'note socket corroded') }),
-  claim: (rest, _w, _c, at) => ({ kind: 'claim', claimant: 'earlier repairer', text: need(rest, at, 'The claim', 'claim PLL chip was changed') }),
+  claim: (rest, _w, _c, at) => ({
+    kind: 'claim',
+    claimant: 'earlier repairer',
+    text: need(rest, at, 'The claim', 'claim PLL chip was changed'),
+  }),
   found: (rest, words, context, at) => {
     const text = need(rest, at, 'What was found', 'found c31 leaking');
     const first = words[0]?.text ?? '';
     const part = context.card && partOf(context.card, first);
     const lower = rest.toLowerCase();
-    const finding = lower.includes('leak') ? 'leaking-capacitor' : lower.includes('burn') ? 'burnt-part' : lower.includes('joint') ? 'bad-joint' : lower.includes('crack') || lower.includes('chip') ? 'cracked-part' : lower.includes('corro') ? 'corrosion' : 'other';
+    const finding = lower.includes('leak')
+      ? 'leaking-capacitor'
+      : lower.includes('burn')
+        ? 'burnt-part'
+        : lower.includes('joint')
+          ? 'bad-joint'
+          : lower.includes('crack') || lower.includes('chip')
+            ? 'cracked-part'
+            : lower.includes('corro')
+              ? 'corrosion'
+              : 'other';
     return {
       kind: 'finding',
       finding,
@@ -203,27 +230,55 @@ const verbs: Readonly<Record<string, Verb>> = {
     const first = words[0];
     if (!first || !isDesignator(first.text)) return refuse(first?.at ?? at, 'Which part?', 'Write it like: fit c12 220u 25v');
     const part = context.card && partOf(context.card, first.text);
-    if (context.card && !part) return refuse(first.at, `${first.text.toUpperCase()} is not on this card.`, 'Check the designator; a part without one goes on as a note.');
+    if (context.card && !part)
+      return refuse(
+        first.at,
+        `${first.text.toUpperCase()} is not on this card.`,
+        'Check the designator; a part without one goes on as a note.',
+      );
     const newPart = need(rest.slice(first.text.length).trim(), at, 'The new part', 'fit c12 220u 25v');
-    return { kind: 'fit', designator: first.text.toUpperCase(), oldPart: part?.value ?? '', newPart, why: '', proof: '', priceMinor: 0, quantity: 1, source: '', ...(part ? { section: part.section } : {}) };
+    return {
+      kind: 'fit',
+      designator: first.text.toUpperCase(),
+      oldPart: part?.value ?? '',
+      newPart,
+      why: '',
+      proof: '',
+      priceMinor: 0,
+      quantity: 1,
+      source: '',
+      ...(part ? { section: part.section } : {}),
+    };
   },
   proof: (rest, words, context, at) => {
     const first = words[0];
     const result = words[1]?.text.toLowerCase();
     if (!first || !isDesignator(first.text)) return refuse(first?.at ?? at, 'Which part?', 'Write it like: proof c31 bad 30.9p');
-    if (context.card && !partOf(context.card, first.text)) return refuse(first.at, `${first.text.toUpperCase()} is not on this card.`, 'Check the designator.');
+    if (context.card && !partOf(context.card, first.text))
+      return refuse(first.at, `${first.text.toUpperCase()} is not on this card.`, 'Check the designator.');
     if (result !== 'good' && result !== 'bad') return refuse(words[1]?.at ?? at, 'Good or bad?', 'Write it like: proof c31 bad 30.9p');
-    const text = words.slice(2).map((w) => w.text).join(' ');
+    const text = words
+      .slice(2)
+      .map((w) => w.text)
+      .join(' ');
     return { kind: 'proof', designator: first.text.toUpperCase(), result, ...(text ? { text } : {}) };
   },
   left: (rest, _w, _c, at) => ({ kind: 'remark', about: 'left-alone', text: need(rest, at, 'What was left alone', 'left scratched case') }),
   watch: (rest, _w, _c, at) => ({ kind: 'remark', about: 'watch-for', text: need(rest, at, 'What to watch', 'watch relay was cleaned') }),
   done: (rest, _w, _c, at) => ({ kind: 'remark', about: 'done', text: need(rest, at, 'What was done', 'done contacts cleaned') }),
+  wait: (rest, words, _c, at) => {
+    const reason = waitReasons.find((r) => r === words[0]?.text.toLowerCase());
+    if (!reason)
+      return refuse(words[0]?.at ?? at, 'Wait for what?', `Write it like: wait part FL2 ordered. It knows ${waitReasons.join(', ')}.`);
+    return { kind: 'wait', reason, text: rest.slice(reason.length).trim() };
+  },
   start: () => ({ kind: 'labour', act: 'start' }),
   stop: () => ({ kind: 'labour', act: 'stop' }),
   break: (rest, _w, _c, at) => {
     const match = /^(\d{1,3})\s*(?:min|m)?$/i.exec(rest);
-    return match ? { kind: 'labour', act: 'break', minutes: Number(match[1]) } : refuse(at, 'How long was the break?', 'Write it like: break 20 min');
+    return match
+      ? { kind: 'labour', act: 'break', minutes: Number(match[1]) }
+      : refuse(at, 'How long was the break?', 'Write it like: break 20 min');
   },
   tap: manipulate('tap'),
   press: manipulate('press'),
@@ -245,6 +300,8 @@ function verbTitle(entry: TapeBody): string {
       return `${entry.act} at ${entry.designator ?? entry.section}: ${entry.changed ? 'symptom changed' : 'steady'}`;
     case 'remark':
       return { done: 'Done', 'left-alone': 'Left alone', 'watch-for': 'Watch for' }[entry.about] + `: ${entry.text}`;
+    case 'wait':
+      return entry.reason === 'nothing' ? 'Waits for nothing' : `Waits for ${entry.reason}: ${entry.text}`;
     case 'claim':
       return `Claim: ${entry.text}`;
     default:
@@ -279,7 +336,14 @@ export function readLine(line: string, context: EntryContext): Understood {
   if (point) {
     const { condition, rest } = takeConditions(words.slice(1), context);
     const expectation = expectationAt(point, condition);
-    return reading(context, { what: 'point', point: point.id }, `${point.id} ${point.name}`, takeValue(rest, point.unit, line), condition, expectation);
+    return reading(
+      context,
+      { what: 'point', point: point.id },
+      `${point.id} ${point.name}`,
+      takeValue(rest, point.unit, line),
+      condition,
+      expectation,
+    );
   }
 
   const limits = card?.limits.filter((l) => l.word === first.text.toLowerCase()) ?? [];
@@ -287,22 +351,44 @@ export function readLine(line: string, context: EntryContext): Understood {
     const { condition, rest } = takeConditions(words.slice(1), context);
     const limit =
       limits.find((l) => Object.entries(l.condition).every(([key, value]) => condition[key as keyof Condition] === value)) ??
-      limits.find((l) => Object.entries(l.condition).every(([key, value]) => key === 'channel' || key === 'keyed' || condition[key as keyof Condition] === value)) ??
+      limits.find((l) =>
+        Object.entries(l.condition).every(
+          ([key, value]) => key === 'channel' || key === 'keyed' || condition[key as keyof Condition] === value,
+        ),
+      ) ??
       limits.find((l) => l.condition.mode === undefined || condition.mode === undefined || l.condition.mode === condition.mode);
-    if (!limit) return refuse(first.at, `The card has no ${first.text} for ${conditionText(condition)}.`, `It has: ${limits.map((l) => conditionText(l.condition)).join('; ')}.`);
-    return reading(context, { what: 'limit', limit: limit.id }, limit.name, takeValue(rest, limit.unit, line), { ...condition, ...limit.condition }, limit);
+    if (!limit)
+      return refuse(
+        first.at,
+        `The card has no ${first.text} for ${conditionText(condition)}.`,
+        `It has: ${limits.map((l) => conditionText(l.condition)).join('; ')}.`,
+      );
+    return reading(
+      context,
+      { what: 'limit', limit: limit.id },
+      limit.name,
+      takeValue(rest, limit.unit, line),
+      { ...condition, ...limit.condition },
+      limit,
+    );
   }
 
   const conditions = takeConditions(words, context);
   if (conditions.rest.length === 0)
-    return { entry: null, title: `Now: ${conditionText(conditions.condition) || 'no condition'}`, effect: 'Holds for the entries that follow.', condition: conditions.condition };
+    return {
+      entry: null,
+      title: `Now: ${conditionText(conditions.condition) || 'no condition'}`,
+      effect: 'Holds for the entries that follow.',
+      condition: conditions.condition,
+    };
   if (conditions.rest.length < words.length && conditions.condition.channel !== undefined) {
     const { condition, rest } = conditions;
     const channel = condition.channel ?? 0;
     const asName = rest[0] && (pointOf(card ?? ({ testPoints: [] } as unknown as LaidCard), rest[0].text) || limitWord(card, rest[0].text));
     if (!asName) return reading(context, { what: 'channel', channel }, 'Frequency', takeValue(rest, 'Hz', line), condition, undefined);
   }
-  if (conditions.rest.length < words.length && conditions.rest[0]) return readLine(line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
+  if (conditions.rest.length < words.length && conditions.rest[0])
+    return readLine(line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
 
   if (isDesignator(first.text)) {
     const designator = first.text.toUpperCase();
@@ -311,18 +397,27 @@ export function readLine(line: string, context: EntryContext): Understood {
       const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
       return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
     }
-    const pinned = words.length > 2 && /^[a-z0-9]{1,4}$/i.test(words[1]?.text ?? '') && !conditionWord(words[1]?.text ?? '', {}, card) && !/^\d+[a-zµΩ]*\d*$/i.test(words[1]?.text ?? '');
+    const pinned =
+      words.length > 2 &&
+      /^[a-z0-9]{1,4}$/i.test(words[1]?.text ?? '') &&
+      !conditionWord(words[1]?.text ?? '', {}, card) &&
+      !/^\d+[a-zµΩ]*\d*$/i.test(words[1]?.text ?? '');
     const numberedPin = words.length > 2 && /^\d{1,3}$/.test(words[1]?.text ?? '') && /^[\d+\-−.,]/.test(words[2]?.text ?? '');
     const pin = pinned || numberedPin ? words[1]?.text : undefined;
     const { condition, rest } = takeConditions(words.slice(pin ? 2 : 1), context);
     const taken = takeValue(rest, pin ? 'V' : undefined, line);
     const unit = taken.unit || unitOfPart(designator);
-    if (!unit) return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${first.text} c 13.2 or ${first.text} 13.2v`);
+    if (!unit)
+      return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${first.text} c 13.2 or ${first.text} 13.2v`);
     const section = part && card ? sectionOf(card, part.section)?.name : undefined;
     const title = `${designator}${pin ? ` pin ${pin}` : ''}${section ? `, ${section}` : ''}`;
     return reading(context, { what: 'part', designator, ...(pin ? { pin } : {}) }, title, { ...taken, unit }, condition, undefined);
   }
-  return refuse(first.at, `"${first.text}" is not understood.`, 'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.');
+  return refuse(
+    first.at,
+    `"${first.text}" is not understood.`,
+    'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.',
+  );
 }
 
 const limitWord = (card: LaidCard | undefined, text: string): boolean => card?.limits.some((l) => l.word === text.toLowerCase()) ?? false;
@@ -330,7 +425,9 @@ const limitWord = (card: LaidCard | undefined, text: string): boolean => card?.l
 /** Names nearest to what was typed, for a message that helps. */
 function suggestion(card: LaidCard, wrong: string): string {
   const letters = /^[A-Z]+/.exec(wrong)?.[0] ?? '';
-  const alike = [...card.testPoints.map((p) => p.id), ...card.parts.map((p) => p.designator)].filter((name) => /^[A-Z]+/.exec(name)?.[0] === letters);
+  const alike = [...card.testPoints.map((p) => p.id), ...card.parts.map((p) => p.designator)].filter(
+    (name) => /^[A-Z]+/.exec(name)?.[0] === letters,
+  );
   if (!alike.length) return 'The card names no such kind of part; put it on the tape as a note.';
   return `The card has ${alike.slice(0, 6).join(', ')}${alike.length > 6 ? ' and more' : ''}.`;
 }

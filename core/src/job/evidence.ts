@@ -18,18 +18,38 @@ function entryEvidence(card: LaidCard, entry: TapeEntry): Evidence | undefined {
       return entry.result === 'not-tried' ? undefined : { id, kind: 'function', functionId: entry.functionId, outcome: entry.result };
     case 'reading':
       if (entry.subject.what !== 'point' || entry.verdict === 'cant-tell' || entry.verdict === 'no-limit') return undefined;
-      return { id, kind: 'reading', point: entry.subject.point, condition: entry.condition, outcome: entry.verdict, text: readingText(entry) };
+      return {
+        id,
+        kind: 'reading',
+        point: entry.subject.point,
+        condition: entry.condition,
+        outcome: entry.verdict,
+        text: readingText(entry),
+      };
     case 'finding': {
       const section = entry.section ?? (entry.designator ? partOf(card, entry.designator)?.section : undefined);
       if (!has(section)) return undefined;
       const text = [entry.designator, entry.text || findingNames[entry.finding]].filter(Boolean).join(' ');
-      return { id, kind: 'finding', section, severity: entry.finding === 'clean' ? 'clean' : entry.severity, previousHands: entry.previousHands, text };
+      return {
+        id,
+        kind: 'finding',
+        section,
+        severity: entry.finding === 'clean' ? 'clean' : entry.severity,
+        previousHands: entry.previousHands,
+        text,
+      };
     }
     case 'manipulation': {
       if (!has(entry.section)) return undefined;
       const name = card.sections.find((s) => s.id === entry.section)?.name ?? entry.section;
       const acts = { tap: 'Tapping', press: 'Pressing', heat: 'Warming', cool: 'Cooling' };
-      return { id, kind: 'manipulation', section: entry.section, changed: entry.changed, text: `${acts[entry.act]} the ${name}: ${entry.changed ? 'the symptom changed' : 'no change'}` };
+      return {
+        id,
+        kind: 'manipulation',
+        section: entry.section,
+        changed: entry.changed,
+        text: `${acts[entry.act]} the ${name}: ${entry.changed ? 'the symptom changed' : 'no change'}`,
+      };
     }
     case 'injection':
       return entry.result === 'not-tried' ? undefined : { id, kind: 'injection', injection: entry.injection, outcome: entry.result };

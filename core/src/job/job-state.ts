@@ -22,7 +22,8 @@ export interface Problem {
 /** The job's list of problems, each in its latest state, in the order in which they were opened. */
 export function problems(tape: readonly TapeEntry[]): Problem[] {
   const list = new Map<string, Problem>();
-  for (const entry of ofKind(standing(tape), 'problem')) list.set(entry.problem, { id: entry.problem, title: entry.title, state: entry.state });
+  for (const entry of ofKind(standing(tape), 'problem'))
+    list.set(entry.problem, { id: entry.problem, title: entry.title, state: entry.state });
   return [...list.values()];
 }
 
@@ -34,7 +35,8 @@ export function openSafetyChecks(card: LaidCard | undefined, tape: readonly Tape
 }
 
 /** Whether Safety has been signed off, and nothing was found wrong since. */
-export const safetySigned = (tape: readonly TapeEntry[]): boolean => ofKind(standing(tape), 'sign-off').some((entry) => entry.stage === 'safety');
+export const safetySigned = (tape: readonly TapeEntry[]): boolean =>
+  ofKind(standing(tape), 'sign-off').some((entry) => entry.stage === 'safety');
 
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -93,12 +95,16 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     },
     soak: () => ['not-begun', 'not begun'],
     'hand-back': () =>
-      ofKind(stood, 'handed-back').length ? ['done', 'handed back'] : ['not-begun', job.promisedOn ? `promised ${job.promisedOn.slice(5)}` : 'not begun'],
+      ofKind(stood, 'handed-back').length
+        ? ['done', 'handed back']
+        : ['not-begun', job.promisedOn ? `promised ${job.promisedOn.slice(5)}` : 'not begun'],
   };
   return stages.map((stage) => {
     const said = told.get(stage);
     const [state, says] = said === 'not-needed' ? (['not-needed', 'not needed'] as const) : work[stage]();
-    return said === 'done' && state !== 'missing' ? { stage, state: 'done', says: state === 'not-begun' ? 'done' : says } : { stage, state, says };
+    return said === 'done' && state !== 'missing'
+      ? { stage, state: 'done', says: state === 'not-begun' ? 'done' : says }
+      : { stage, state, says };
   });
 }
 
@@ -108,7 +114,9 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
   const states = stageStates(job, stood, card);
   const finished = ofKind(stood, 'handed-back').length > 0;
   const lastTouched = states.map((s) => s.state === 'done' || s.state === 'in-hand').lastIndexOf(true);
-  const open = states.findIndex((s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'));
+  const open = states.findIndex(
+    (s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'),
+  );
   const wait = ofKind(stood, 'wait').at(-1);
   return {
     stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),

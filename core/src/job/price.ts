@@ -22,7 +22,13 @@ export function jobPrice(tape: readonly TapeEntry[], shop: Pick<ShopSettings, 'r
   const labour = halfUp(BigInt(labourMinutes) * BigInt(shop.ratePerHourMinor), 60n);
   const parts = ofKind(standing(tape), 'fit').reduce((sum, fit) => sum + BigInt(fit.priceMinor) * BigInt(fit.quantity), 0n);
   const tax = halfUp((labour + parts) * BigInt(Math.round(shop.taxPercent * 1000)), 100_000n);
-  return { labourMinutes, labourMinor: Number(labour), partsMinor: Number(parts), taxMinor: Number(tax), totalMinor: Number(labour + parts + tax) };
+  return {
+    labourMinutes,
+    labourMinor: Number(labour),
+    partsMinor: Number(parts),
+    taxMinor: Number(tax),
+    totalMinor: Number(labour + parts + tax),
+  };
 }
 
 /** `12.40`, with the shop's currency sign before it. */

@@ -1,5 +1,5 @@
 import { conditionText, type LaidCard } from '../card';
-import { quantityText } from '../quantity';
+import { formatQuantity, quantityText, type Unit } from '../quantity';
 import { comparison } from './comparison';
 import { readingText } from './evidence';
 import { problems } from './job-state';
@@ -23,8 +23,20 @@ export interface Report {
   readonly complaint: string;
   readonly found: readonly string[];
   readonly done: readonly string[];
-  readonly parts: readonly { readonly what: string; readonly old: string; readonly fitted: string; readonly why: string; readonly price: string }[];
-  readonly tests: readonly { readonly name: string; readonly condition: string; readonly limits: string; readonly before: ReportCell; readonly after: ReportCell }[];
+  readonly parts: readonly {
+    readonly what: string;
+    readonly old: string;
+    readonly fitted: string;
+    readonly why: string;
+    readonly price: string;
+  }[];
+  readonly tests: readonly {
+    readonly name: string;
+    readonly condition: string;
+    readonly limits: string;
+    readonly before: ReportCell;
+    readonly after: ReportCell;
+  }[];
   readonly leftAlone: readonly string[];
   readonly watchFor: readonly string[];
   readonly price: JobPrice;
@@ -32,13 +44,16 @@ export interface Report {
   readonly cautions: readonly string[];
 }
 
-/** Limits in words: `1.5 to 2 kHz`, `max 0.5 µV`, `min 3.4 W`. */
-export function limitsText(low: number | undefined, high: number | undefined, unit: Parameters<typeof quantityText>[1]): string {
-  if (low !== undefined && high !== undefined) {
-    if (low === -high) return `±${quantityText(high, unit)}`;
-    return `${quantityText(low, unit)} to ${quantityText(high, unit)}`;
-  }
-  return high !== undefined ? `max ${quantityText(high, unit)}` : low !== undefined ? `min ${quantityText(low, unit)}` : 'no limit';
+/** Limits in words: `1.5–2 kHz`, `max 0.5 µV`, `min 3.4 W`, `±600 Hz`. */
+export function limitsText(low: number | undefined, high: number | undefined, unit: Unit): string {
+  if (low === undefined) return high === undefined ? 'no limit' : `max ${quantityText(high, unit)}`;
+  if (high === undefined) return `min ${quantityText(low, unit)}`;
+  if (low === -high && high > 0) return `±${quantityText(high, unit)}`;
+  const [from, to] = [formatQuantity(low, unit), formatQuantity(high, unit)];
+  // Levels in dB and figures around zero would be misread with a dash between them.
+  return from.unit === to.unit && low >= 0
+    ? `${from.number}–${to.number}${to.unit ? ` ${to.unit}` : ''}`
+    : `${quantityText(low, unit)} to ${quantityText(high, unit)}`;
 }
 
 const cell = (reading: EntryOf<'reading'> | undefined): ReportCell =>
@@ -67,7 +82,9 @@ export function buildReport(input: {
     ...list.filter((p) => p.state !== 'open').map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
     ...ofKind(stood, 'finding')
       .filter((f) => f.finding !== 'clean')
-      .map((f) => `${[f.designator, f.text || findingNames[f.finding]].filter(Boolean).join(' ')}${f.previousHands ? ' (earlier work)' : ''}`),
+      .map(
+        (f) => `${[f.designator, f.text || findingNames[f.finding]].filter(Boolean).join(' ')}${f.previousHands ? ' (earlier work)' : ''}`,
+      ),
     ...ofKind(stood, 'proof')
       .filter((p) => p.result === 'bad')
       .map((p) => `${p.designator} proved bad${p.text ? `: ${p.text}` : ''}`),
@@ -95,7 +112,12 @@ export function buildReport(input: {
           after: cell(after),
         }))
       : [],
-    leftAlone: [...list.filter((p) => p.state === 'left-alone' || p.state === 'open').map((p) => `${p.title}${p.state === 'open' ? ' (still open)' : ''}`), ...remarks('left-alone')],
+    leftAlone: [
+      ...list
+        .filter((p) => p.state === 'left-alone' || p.state === 'open')
+        .map((p) => `${p.title}${p.state === 'open' ? ' (still open)' : ''}`),
+      ...remarks('left-alone'),
+    ],
     watchFor: remarks('watch-for'),
     price,
     priceLines: [

@@ -12,7 +12,8 @@ export interface Retest {
   readonly now?: 'passes' | 'fails';
 }
 
-const readingKey = (r: EntryOf<'reading'>): string => JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
+const readingKey = (r: EntryOf<'reading'>): string =>
+  JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
 const isBad = (r: EntryOf<'reading'>): boolean => r.verdict === 'low' || r.verdict === 'high' || r.verdict === 'dead';
 
 /**
@@ -34,7 +35,13 @@ export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[])
     if (was.result === 'works' || was.result === 'not-tried') continue;
     const again = functions.filter((f) => f.seq > lastFit && f.functionId === was.functionId && f.result !== 'not-tried').at(-1);
     const name = card.functions.find((f) => f.id === was.functionId)?.name ?? was.functionId;
-    list.push({ kind: 'function', id: was.functionId, name, was, ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}) });
+    list.push({
+      kind: 'function',
+      id: was.functionId,
+      name,
+      was,
+      ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}),
+    });
   }
   const readings = ofKind(stood, 'reading').filter((r) => r.subject.what === 'point' || r.subject.what === 'limit');
   for (const was of lastBefore(readings, readingKey)) {
@@ -42,9 +49,18 @@ export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[])
     const again = readings.filter((r) => r.seq > lastFit && readingKey(r) === readingKey(was)).at(-1);
     const { subject } = was;
     const id = subject.what === 'point' ? subject.point : subject.what === 'limit' ? subject.limit : '';
-    const title = subject.what === 'point' ? `${id} ${card.testPoints.find((p) => p.id === id)?.name ?? ''}` : (card.limits.find((l) => l.id === id)?.name ?? id);
+    const title =
+      subject.what === 'point'
+        ? `${id} ${card.testPoints.find((p) => p.id === id)?.name ?? ''}`
+        : (card.limits.find((l) => l.id === id)?.name ?? id);
     const under = conditionText(was.condition);
-    list.push({ kind: 'reading', id, name: under ? `${title}, ${under}` : title, was, ...(again ? { now: again.verdict === 'in' ? 'passes' : 'fails' } : {}) });
+    list.push({
+      kind: 'reading',
+      id,
+      name: under ? `${title}, ${under}` : title,
+      was,
+      ...(again ? { now: again.verdict === 'in' ? 'passes' : 'fails' } : {}),
+    });
   }
   return list;
 }

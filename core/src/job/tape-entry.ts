@@ -3,10 +3,31 @@ import { conditionSchema } from '../card/card-schema';
 import { units } from '../quantity/unit';
 
 /** The stages of a job, in working order. Any may be opened at any time. */
-export const stages = ['book-in', 'safety', 'first-look', 'functions', 'trace', 'parts', 'repair', 'align', 'test', 'soak', 'hand-back'] as const;
+export const stages = [
+  'book-in',
+  'safety',
+  'first-look',
+  'functions',
+  'trace',
+  'parts',
+  'repair',
+  'align',
+  'test',
+  'soak',
+  'hand-back',
+] as const;
 export type Stage = (typeof stages)[number];
 
-export const functionResults = ['works', 'weak', 'dead', 'distorted', 'wrong-frequency', 'comes-and-goes', 'stuck-on', 'not-tried'] as const;
+export const functionResults = [
+  'works',
+  'weak',
+  'dead',
+  'distorted',
+  'wrong-frequency',
+  'comes-and-goes',
+  'stuck-on',
+  'not-tried',
+] as const;
 export type FunctionResult = (typeof functionResults)[number];
 
 export const readingVerdicts = ['in', 'low', 'high', 'dead', 'cant-tell', 'no-limit'] as const;
@@ -126,4 +147,7 @@ export type TapeEntry = BaseFields & TapeBody;
 export type EntryOf<K extends KindName> = Extract<TapeEntry, { kind: K }>;
 
 /** One line of the tape. It is never changed once made: a slip is struck by a later `strike`. */
-export const tapeEntrySchema = z.discriminatedUnion('kind', members as unknown as [(typeof members)[0], ...typeof members]) as unknown as z.ZodType<TapeEntry>;
+export const tapeEntrySchema = z.discriminatedUnion(
+  'kind',
+  members as unknown as [(typeof members)[0], ...typeof members],
+) as unknown as z.ZodType<TapeEntry>;

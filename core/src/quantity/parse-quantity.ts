@@ -53,7 +53,8 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
     position += fraction.length;
     if (separator === ',' && fraction.length === 3 && whole !== '0' && whole !== '')
       refuse(separatorAt, `"${text.trim()}" can be read in two ways.`, `Write ${whole}${fraction} or ${whole}.${fraction}.`);
-    if (at(position) === '.' || at(position) === ',') refuse(position, 'A second decimal sign.', 'Write thousands without a sign between them.');
+    if (at(position) === '.' || at(position) === ',')
+      refuse(position, 'A second decimal sign.', 'Write thousands without a sign between them.');
   }
   if (whole === '' && fraction === '')
     refuse(position, position < end ? `"${at(position)}" is not the start of a number.` : 'The number is missing.');

@@ -12,10 +12,22 @@ interface Base {
 export type Evidence = Base &
   (
     | { readonly kind: 'function'; readonly functionId: string; readonly outcome: FunctionOutcome; readonly reported?: boolean }
-    | { readonly kind: 'reading'; readonly point: string; readonly condition: Condition; readonly outcome: ReadingOutcome; readonly text: string }
+    | {
+        readonly kind: 'reading';
+        readonly point: string;
+        readonly condition: Condition;
+        readonly outcome: ReadingOutcome;
+        readonly text: string;
+      }
     | { readonly kind: 'injection'; readonly injection: string; readonly outcome: FunctionOutcome }
     | { readonly kind: 'forcing'; readonly forcing: string; readonly outcome: FunctionOutcome }
-    | { readonly kind: 'finding'; readonly section: string; readonly severity: 'slight' | 'plain' | 'bad' | 'clean'; readonly previousHands: boolean; readonly text: string }
+    | {
+        readonly kind: 'finding';
+        readonly section: string;
+        readonly severity: 'slight' | 'plain' | 'bad' | 'clean';
+        readonly previousHands: boolean;
+        readonly text: string;
+      }
     | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
     | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
     | { readonly kind: 'fit'; readonly section: string; readonly designator: string }

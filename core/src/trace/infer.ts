@@ -76,7 +76,8 @@ function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evide
   all.forEach((fit, at) => {
     if (fit.kind !== 'fit') return;
     for (const earlier of all.slice(0, at)) {
-      const own = (earlier.kind === 'finding' || earlier.kind === 'proof' || earlier.kind === 'manipulation') && earlier.section === fit.section;
+      const own =
+        (earlier.kind === 'finding' || earlier.kind === 'proof' || earlier.kind === 'manipulation') && earlier.section === fit.section;
       const test = answeredTest(model, earlier);
       const bad = 'outcome' in earlier && earlier.outcome !== 'works' && earlier.outcome !== 'in';
       if (own || (bad && test?.reach.has(fit.section))) gone.add(earlier);
@@ -161,4 +162,3 @@ export function bits(chances: Float64Array): number {
   for (const p of chances) if (p > 0) sum -= p * Math.log2(p);
   return sum;
 }
-

@@ -1,5 +1,15 @@
 import { conditionText, type Card, type Condition, type TestPoint } from '../card';
-import { forcingReach, functionReach, injectionReach, justBefore, readingReach, softened, supplyChain, supplyOf, type Reach } from './reach';
+import {
+  forcingReach,
+  functionReach,
+  injectionReach,
+  justBefore,
+  readingReach,
+  softened,
+  supplyChain,
+  supplyOf,
+  type Reach,
+} from './reach';
 import {
   cost,
   faultKinds,
@@ -93,14 +103,22 @@ function rows<O extends string>(
   return chances;
 }
 
-function shifted(card: Card, sections: readonly string[], h: Hypothesis, kind: FaultKind): Readonly<Record<(typeof functionOutcomes)[number], number>> {
+function shifted(
+  card: Card,
+  sections: readonly string[],
+  h: Hypothesis,
+  kind: FaultKind,
+): Readonly<Record<(typeof functionOutcomes)[number], number>> {
   const base = faultyFunction[kind];
   const sectionKind = card.sections.find((s) => s.id === sections[h.section])?.kind;
   const shift = sectionKind ? sectionShift[sectionKind] : undefined;
   if (!shift) return base;
   const scaled = functionOutcomes.map((o) => base[o] * (shift[o] ?? 1));
   const sum = scaled.reduce((a, b) => a + b, 0);
-  return Object.fromEntries(functionOutcomes.map((o, i) => [o, (scaled[i] ?? 0) / sum])) as Record<(typeof functionOutcomes)[number], number>;
+  return Object.fromEntries(functionOutcomes.map((o, i) => [o, (scaled[i] ?? 0) / sum])) as Record<
+    (typeof functionOutcomes)[number],
+    number
+  >;
 }
 
 /** Prior weight of each section, from its parts: more and frailer parts make it a likelier place, but not in proportion. */

@@ -109,7 +109,9 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
     const minutes = test.minutes + change + open.reduce((sum, step) => sum + step.minutes, 0);
     const cannot = missing(test, options.measures);
     const danger = cost.hazard[test.hazard] + (test.kind === 'proof' ? cost.proofRisk : 0);
-    return [{ test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.turnTo + danger) }];
+    return [
+      { test, weighing, minutes, open: open.map((step) => step.remove), cannot, rank: weighing.gain / (minutes + cost.turnTo + danger) },
+    ];
   });
   const most = Math.max(0, ...all.filter(({ cannot }) => !cannot).map(({ weighing }) => weighing.gain));
   const candidates = all.filter(({ weighing }) => weighing.gain >= leastShare * most);
@@ -159,4 +161,3 @@ export function worthText(gain: number): string {
   ];
   return steps.find(([least]) => gain >= least)?.[1] ?? 'a small part of a halving';
 }
-

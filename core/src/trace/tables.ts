@@ -41,7 +41,15 @@ export const faultyFunction: Readonly<Record<FaultKind, FunctionRow>> = {
   partial: { works: 0.4, weak: 0.12, dead: 0.32, distorted: 0.08, 'wrong-frequency': 0.04, 'comes-and-goes': 0.03, 'stuck-on': 0.01 },
   intermittent: { works: 0.42, weak: 0.08, dead: 0.12, distorted: 0.06, 'wrong-frequency': 0.02, 'comes-and-goes': 0.29, 'stuck-on': 0.01 },
   'pulls-rail': { works: 0.03, weak: 0.16, dead: 0.68, distorted: 0.07, 'wrong-frequency': 0.03, 'comes-and-goes': 0.02, 'stuck-on': 0.01 },
-  'loads-before': { works: 0.06, weak: 0.52, dead: 0.25, distorted: 0.11, 'wrong-frequency': 0.03, 'comes-and-goes': 0.02, 'stuck-on': 0.01 },
+  'loads-before': {
+    works: 0.06,
+    weak: 0.52,
+    dead: 0.25,
+    distorted: 0.11,
+    'wrong-frequency': 0.03,
+    'comes-and-goes': 0.02,
+    'stuck-on': 0.01,
+  },
 };
 
 /** How the kind of section shifts what a fault in it looks like; rows are scaled by this and made to sum to one again. */

@@ -142,7 +142,12 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   const chances = posterior(logPrior, weighed);
   const sums = bySection(model, chances);
   const cleared = new Set(model.sections.filter((_, i) => (sums[i] ?? 0) < 0.01));
-  const without = weighed.map((one) => posterior(logPrior, weighed.filter((other) => other !== one)));
+  const without = weighed.map((one) =>
+    posterior(
+      logPrior,
+      weighed.filter((other) => other !== one),
+    ),
+  );
   const texts = weighed.map((one) => tells(card, one, cleared));
 
   const plainSums = bySection(model, posterior(model.logPrior, []));
@@ -163,11 +168,17 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     const cases = options.history?.[section] ?? 0;
     const seen: Reason = {
       evidence: 'history',
-      text: cases ? `${cases} of ${Object.values(options.history ?? {}).reduce((a, b) => a + b, 0)} repairs of this chassis here` : 'Repairs of this chassis here lay elsewhere',
+      text: cases
+        ? `${cases} of ${Object.values(options.history ?? {}).reduce((a, b) => a + b, 0)} repairs of this chassis here`
+        : 'Repairs of this chassis here lay elsewhere',
       factor: (priorSums[index] ?? 0) / (plainSums[index] ?? 1),
     };
     const partNames = card.parts.filter((p) => p.section === section).map((p) => p.designator);
-    const before: Reason = { evidence: 'prior', text: partNames.length ? `Its parts: ${listed(partNames)}` : 'No parts named on the card', factor: own };
+    const before: Reason = {
+      evidence: 'prior',
+      text: partNames.length ? `Its parts: ${listed(partNames)}` : 'No parts named on the card',
+      factor: own,
+    };
     const told = [...reasons, before, seen].filter((r) => Math.abs(Math.log(r.factor)) > 0.03);
     return {
       section,
@@ -222,5 +233,13 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
         doubt = { evidence: one.evidence.id, text: texts[i] ?? '' };
       }
     });
-  return { sections, outside: sums[model.sections.length] ?? 0, probes, stop, group: group.length > 1 ? group : [], doubt, answered: [...answered] };
+  return {
+    sections,
+    outside: sums[model.sections.length] ?? 0,
+    probes,
+    stop,
+    group: group.length > 1 ? group : [],
+    doubt,
+    answered: [...answered],
+  };
 }

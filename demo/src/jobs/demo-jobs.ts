@@ -18,14 +18,50 @@ interface Story {
   readonly write: (tape: TapeWriter, now: Date) => void;
 }
 
-const wren = (serial: string): Story['set'] => ({ maker: 'Oxbrae', model: 'Wren 40', serial, madeIn: 1986, cardId: 'oxbrae-ob7', modelId: 'wren-40' });
-const teal = (serial: string): Story['set'] => ({ maker: 'Skarrow Marine', model: 'Teal 40', serial, madeIn: 1989, cardId: 'oxbrae-ob7', modelId: 'teal-40' });
-const lamp = (serial: string): Story['set'] => ({ maker: 'Halyet', model: 'Lamp One', serial, madeIn: 1981, cardId: 'halyet-lamp-one', modelId: 'lamp-one' });
+const wren = (serial: string): Story['set'] => ({
+  maker: 'Oxbrae',
+  model: 'Wren 40',
+  serial,
+  madeIn: 1986,
+  cardId: 'oxbrae-ob7',
+  modelId: 'wren-40',
+});
+const teal = (serial: string): Story['set'] => ({
+  maker: 'Skarrow Marine',
+  model: 'Teal 40',
+  serial,
+  madeIn: 1989,
+  cardId: 'oxbrae-ob7',
+  modelId: 'teal-40',
+});
+const lamp = (serial: string): Story['set'] => ({
+  maker: 'Halyet',
+  model: 'Lamp One',
+  serial,
+  madeIn: 1981,
+  cardId: 'halyet-lamp-one',
+  modelId: 'lamp-one',
+});
 const dead = (functionId: string, text: string): Symptom => ({ functionId, result: 'dead', text });
-const fit = (designator: string, section: string, oldPart: string, newPart: string, why: string, proof: string, priceMinor: number, source = 'stock'): TapeBody => ({ kind: 'fit', designator, section, oldPart, newPart, why, proof, priceMinor, quantity: 1, source });
-const waits = (reason: Extract<TapeBody, { kind: 'wait' }>['reason'], text: string, until?: string): TapeBody => ({ kind: 'wait', reason, text, ...(until ? { until } : {}) });
+const fit = (
+  designator: string,
+  section: string,
+  oldPart: string,
+  newPart: string,
+  why: string,
+  proof: string,
+  priceMinor: number,
+  source = 'stock',
+): TapeBody => ({ kind: 'fit', designator, section, oldPart, newPart, why, proof, priceMinor, quantity: 1, source });
+const waits = (reason: Extract<TapeBody, { kind: 'wait' }>['reason'], text: string, until?: string): TapeBody => ({
+  kind: 'wait',
+  reason,
+  text,
+  ...(until ? { until } : {}),
+});
 
-const isoDay = (now: Date, inDays: number): string => new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + inDays)).toISOString().slice(0, 10);
+const isoDay = (now: Date, inDays: number): string =>
+  new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() + inDays)).toISOString().slice(0, 10);
 
 const stories: readonly Story[] = [
   {
@@ -49,10 +85,33 @@ const stories: readonly Story[] = [
         .on(now, 26, 9, 10)
         .put(waits('nothing', ''))
         .type('start')
-        .put(fit('FL2', 'filter-455', '455 kHz, 6 kHz wide', '455 kHz filter, 6 kHz wide', 'no signal through it', 'loss over 40 dB out of circuit', 460))
-        .type('receive am works', 'receive fm works', 'tp16 receive am ch19 -36dBm', 'pwr am ch19 keyed 3.70w', 'sens am ch19 receive 0.7uV', 'sens fm 0.4uV', 'sql am 0.5uV', 's9 95uV')
+        .put(
+          fit(
+            'FL2',
+            'filter-455',
+            '455 kHz, 6 kHz wide',
+            '455 kHz filter, 6 kHz wide',
+            'no signal through it',
+            'loss over 40 dB out of circuit',
+            460,
+          ),
+        )
+        .type(
+          'receive am works',
+          'receive fm works',
+          'tp16 receive am ch19 -36dBm',
+          'pwr am ch19 keyed 3.70w',
+          'sens am ch19 receive 0.7uV',
+          'sens fm 0.4uV',
+          'sql am 0.5uV',
+          's9 95uV',
+        )
         .type('watch the filter was of an old batch', 'stop')
-        .put({ kind: 'stage', stage: 'soak', state: 'not-needed' }, { kind: 'handed-back', totalMinor: 4900 }),
+        .put(
+          { kind: 'problem', problem: '401-1', title: 'No stations on any channel, transmits all right', state: 'repaired' },
+          { kind: 'stage', stage: 'soak', state: 'not-needed' },
+          { kind: 'handed-back', totalMinor: 4900 },
+        ),
   },
   {
     number: 404,
@@ -68,10 +127,23 @@ const stories: readonly Story[] = [
       tape
         .type('start')
         .safe()
-        .put({ kind: 'finding', finding: 'corrosion', text: 'green on the pins of J1, salt', designator: 'J1', section: 'ant-filter', severity: 'plain', previousHands: false })
-        .put({ kind: 'function', functionId: 'receive-am', result: 'comes-and-goes' }, { kind: 'function', functionId: 'receive-fm', result: 'comes-and-goes' })
+        .put({
+          kind: 'finding',
+          finding: 'corrosion',
+          text: 'green on the pins of J1, salt',
+          designator: 'J1',
+          section: 'ant-filter',
+          severity: 'plain',
+          previousHands: false,
+        })
+        .put(
+          { kind: 'function', functionId: 'receive-am', result: 'comes-and-goes' },
+          { kind: 'function', functionId: 'receive-fm', result: 'comes-and-goes' },
+        )
         .type('transmit am works', 'tap rf-amp steady', 'tap filter-455 steady', 'tap tr-switch changed', 'press d4 changed')
-        .put(fit('D4', 'tr-switch', 'switching diode', 'switching diode', 'opens when pressed', 'forward drop jumps from 0.71 V to open', 65))
+        .put(
+          fit('D4', 'tr-switch', 'switching diode', 'switching diode', 'opens when pressed', 'forward drop jumps from 0.71 V to open', 65),
+        )
         .type('receive am works', 'receive fm works', 'tp9 receive 7.91v', 'stop')
         .put(waits('soak', 'Receive soak after the T/R diode, tapped each hour', isoDay(now, 1)))
         .on(now, 1, 9, 0)
@@ -94,7 +166,13 @@ const stories: readonly Story[] = [
     write: (tape) =>
       tape
         .type('start', 'note mains lead perished, cut off and bagged', 'found mains transformer dark on one side')
-        .put({ kind: 'finding', finding: 'leaking-capacitor', text: 'reservoir can swollen at the vent', severity: 'bad', previousHands: false })
+        .put({
+          kind: 'finding',
+          finding: 'leaking-capacitor',
+          text: 'reservoir can swollen at the vent',
+          severity: 'bad',
+          previousHands: false,
+        })
         .type('stop')
         .put(waits('answer', 'Repair at 140 or return as it is?')),
   },
@@ -110,10 +188,24 @@ const stories: readonly Story[] = [
     accessories: ['microphone'],
     write: (tape) =>
       tape
-        .put({ kind: 'claim', claimant: 'an earlier shop', text: 'PLL chip was changed, loop is good', section: 'loop-filter', says: 'good' })
+        .put({
+          kind: 'claim',
+          claimant: 'an earlier shop',
+          text: 'PLL chip was changed, loop is good',
+          section: 'loop-filter',
+          says: 'good',
+        })
         .type('start')
         .safe()
-        .put({ kind: 'finding', finding: 'broken-core', text: 'core chipped, wax broken', designator: 'L4', section: 'vco', severity: 'plain', previousHands: true })
+        .put({
+          kind: 'finding',
+          finding: 'broken-core',
+          text: 'core chipped, wax broken',
+          designator: 'L4',
+          section: 'vco',
+          severity: 'plain',
+          previousHands: true,
+        })
         .type('receive am works', 'receive fm works', 'transmit am works', 'transmit fm works', 'hailer works')
         .put({ kind: 'function', functionId: 'all-channels', result: 'dead', text: 'ch 28 to 40' })
         .type('tp1 13.80v', 'tp2 8.02v', 'tp3 10.24002M', 'tp7 ch1 receive am 5.35v', 'tp7 ch19 66.2v')
@@ -131,11 +223,36 @@ const stories: readonly Story[] = [
     accessories: ['microphone', 'whip antenna'],
     write: (tape) =>
       tape
-        .put({ kind: 'claim', claimant: 'a friend of the owner', text: 'Audio chip is new, so the sound side is good', section: 'speaker', says: 'good' })
+        .put({
+          kind: 'claim',
+          claimant: 'a friend of the owner',
+          text: 'Audio chip is new, so the sound side is good',
+          section: 'speaker',
+          says: 'good',
+        })
         .type('start')
         .safe()
-        .put({ kind: 'finding', finding: 're-soldered', text: 'pins of the audio chip re-soldered, flux left', designator: 'IC5', section: 'af-power', severity: 'slight', previousHands: true })
-        .type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'modulation am works', 'hailer dead', 'meter follows works', 'tp22 receive 6.81v', 'tp21 am ch19 receive 0.52v', 'stop'),
+        .put({
+          kind: 'finding',
+          finding: 're-soldered',
+          text: 'pins of the audio chip re-soldered, flux left',
+          designator: 'IC5',
+          section: 'af-power',
+          severity: 'slight',
+          previousHands: true,
+        })
+        .type(
+          'receive am dead',
+          'receive fm dead',
+          'transmit am works',
+          'transmit fm works',
+          'modulation am works',
+          'hailer dead',
+          'meter follows works',
+          'tp22 receive 6.81v',
+          'tp21 am ch19 receive 0.52v',
+          'stop',
+        ),
   },
   {
     number: 412,
@@ -179,7 +296,17 @@ const stories: readonly Story[] = [
       tape
         .type('start')
         .safe()
-        .type('amplify 80 works', 'amplify 40 works', 'amplify 20 works', 'amplify 15 weak', 'amplify 10 dead', 'receive straight works', 'hv comes works', 'filament lights works', 'blower runs works')
+        .type(
+          'amplify 80 works',
+          'amplify 40 works',
+          'amplify 20 works',
+          'amplify 15 weak',
+          'amplify 10 dead',
+          'receive straight works',
+          'hv comes works',
+          'filament lights works',
+          'blower runs works',
+        )
         .type('hv receive 2980v', 'gain keyed 20m 11.2dB', 'gain 15m 7.4dB', 'pwr 20m keyed 640w', 'stop')
         .put(waits('part', 'S1 band switch wafer, two quotes, ordered', isoDay(now, 4))),
   },
@@ -190,7 +317,10 @@ const stories: readonly Story[] = [
     daysAgo: 14,
     promisedInDays: -1,
     complaint: 'No transmit on the upper band',
-    write: (tape) => tape.type('start', 'note antenna switch diode open, renewed', 'done diode of the antenna switch renewed', 'stop').put(waits('collection', 'Done; owner told, shelf 3')),
+    write: (tape) =>
+      tape
+        .type('start', 'note antenna switch diode open, renewed', 'done diode of the antenna switch renewed', 'stop')
+        .put(waits('collection', 'Done; owner told, shelf 3')),
   },
   {
     number: 419,
@@ -202,7 +332,20 @@ const stories: readonly Story[] = [
     symptoms: [dead('receive-am', 'Receive AM')],
     limitMinor: 6000,
     accessories: ['microphone'],
-    write: (tape) => tape.type('start').safe().type('receive am dead', 'receive fm dead', 'transmit am works', 'transmit fm works', 'hailer works', 'tp2 8.03v', 'tp9 receive 7.88v', 'stop'),
+    write: (tape) =>
+      tape
+        .type('start')
+        .safe()
+        .type(
+          'receive am dead',
+          'receive fm dead',
+          'transmit am works',
+          'transmit fm works',
+          'hailer works',
+          'tp2 8.03v',
+          'tp9 receive 7.88v',
+          'stop',
+        ),
   },
   {
     number: 420,
@@ -234,14 +377,22 @@ export function demoJobs(cards: readonly Card[], now: Date): { jobs: Job[]; sets
   const sets = new Map<string, RadioSet>();
   const tape: TapeEntry[] = [];
   for (const story of stories) {
-    const set: RadioSet = { previousOwners: [], modifications: [], ...story.set, id: madeUpId(`set ${story.set.serial}`), customerId: customerId(story.owner) };
+    const set: RadioSet = {
+      previousOwners: [],
+      modifications: [],
+      ...story.set,
+      id: madeUpId(`set ${story.set.serial}`),
+      customerId: customerId(story.owner),
+    };
     sets.set(set.id, set);
     const job: Job = {
       id: madeUpId(`job ${story.number}`),
       number: story.number,
       setId: set.id,
       customerId: set.customerId,
-      bookedInAt: new Date(Math.min(now.getTime() - 3_600_000, Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() - story.daysAgo, 8, 20))).toISOString(),
+      bookedInAt: new Date(
+        Math.min(now.getTime() - 3_600_000, Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate() - story.daysAgo, 8, 20)),
+      ).toISOString(),
       complaint: story.complaint,
       symptoms: story.symptoms ?? [],
       accessories: story.accessories ?? [],

@@ -33,7 +33,16 @@ export class TapeWriter {
   put(...bodies: readonly TapeBody[]): this {
     for (const body of bodies) {
       const seq = this.entries.length + 1;
-      this.entries.push(tapeEntrySchema.parse({ ...body, id: madeUpId(`${this.job.number} ${seq}`), jobId: this.job.id, seq, at: new Date(this.at).toISOString(), by: this.by }));
+      this.entries.push(
+        tapeEntrySchema.parse({
+          ...body,
+          id: madeUpId(`${this.job.number} ${seq}`),
+          jobId: this.job.id,
+          seq,
+          at: new Date(this.at).toISOString(),
+          by: this.by,
+        }),
+      );
       this.at += 60_000 + ((seq * 37) % 120) * 1000;
     }
     return this;
@@ -53,7 +62,12 @@ export class TapeWriter {
   safe(): this {
     const checks: TapeBody[] = [
       ...(this.card?.coldChecks ?? []).map((c) => ({ kind: 'safety' as const, check: c.id, result: 'right' as const })),
-      ...(this.card?.hazards ?? []).map((h) => ({ kind: 'safety' as const, check: `hazard-${h.kind}`, result: 'right' as const, ...(h.dischargeAt ? { value: 4, unit: 'V' as const } : {}) })),
+      ...(this.card?.hazards ?? []).map((h) => ({
+        kind: 'safety' as const,
+        check: `hazard-${h.kind}`,
+        result: 'right' as const,
+        ...(h.dischargeAt ? { value: 4, unit: 'V' as const } : {}),
+      })),
     ];
     return this.put(...checks, { kind: 'sign-off', stage: 'safety' });
   }

@@ -13,7 +13,11 @@ export const routes: Routes = [
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
   { path: 'sums', title: 'Sums', loadComponent: () => import('./places/coming-page').then((m) => m.SumsPage) },
   { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },
-  { path: 'instruments', title: 'Instruments', loadComponent: () => import('./instruments/instruments-page').then((m) => m.InstrumentsPage) },
+  {
+    path: 'instruments',
+    title: 'Instruments',
+    loadComponent: () => import('./instruments/instruments-page').then((m) => m.InstrumentsPage),
+  },
   { path: 'archive', title: 'Archive', loadComponent: () => import('./archive/archive-page').then((m) => m.ArchivePage) },
   { path: '**', redirectTo: 'day' },
 ];

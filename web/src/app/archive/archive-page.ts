@@ -23,22 +23,43 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <h2>Carry the shop away</h2>
           <p [class.attn]="stale()">{{ lastArchive() }}</p>
           <button mat-flat-button (click)="exportShop()" [disabled]="busy() !== ''"><mat-icon svgIcon="download" />Shop as a file</button>
-          @if (busy()) {<p role="status">{{ busy() }}</p>}
+          @if (busy()) {
+            <p role="status">{{ busy() }}</p>
+          }
           <h2>Room</h2>
           <p>{{ room() }}</p>
           <p class="quiet">{{ kept() }}</p>
         </section>
         <section class="panel">
           <h2>Take a file in</h2>
-          <p class="quiet">A job or a whole shop. All of it is checked first; you are told what would change; then it is done whole or not at all.</p>
+          <p class="quiet">
+            A job or a whole shop. All of it is checked first; you are told what would change; then it is done whole or not at all.
+          </p>
           <button mat-stroked-button (click)="pick.click()" [disabled]="busy() !== ''"><mat-icon svgIcon="upload" />Choose a file</button>
           <input #pick hidden type="file" accept=".zip,application/zip" (change)="open(pick)" aria-label="Archive file" />
-          @if (failure(); as f) {<div class="attention" role="alert"><b>{{ name() }}: {{ f.path }}</b><p>{{ f.message }} {{ f.remedy }}</p></div>}
-          @if (plan(); as p) {
-            <div class="plan" role="status"><b>{{ name() }} would change this:</b><ul>@for (line of p.says; track $index) {<li>{{ line }}</li>}</ul>
-              <div class="row"><button mat-flat-button (click)="carryOut(p)" [disabled]="busy() !== ''">Import</button><button mat-button (click)="plan.set(null)">Leave it</button></div></div>
+          @if (failure(); as f) {
+            <div class="attention" role="alert">
+              <b>{{ name() }}: {{ f.path }}</b>
+              <p>{{ f.message }} {{ f.remedy }}</p>
+            </div>
           }
-          @if (done()) {<p class="ok" role="status">{{ done() }}</p>}
+          @if (plan(); as p) {
+            <div class="plan" role="status">
+              <b>{{ name() }} would change this:</b>
+              <ul>
+                @for (line of p.says; track $index) {
+                  <li>{{ line }}</li>
+                }
+              </ul>
+              <div class="row">
+                <button mat-flat-button (click)="carryOut(p)" [disabled]="busy() !== ''">Import</button
+                ><button mat-button (click)="plan.set(null)">Leave it</button>
+              </div>
+            </div>
+          }
+          @if (done()) {
+            <p class="ok" role="status">{{ done() }}</p>
+          }
         </section>
         <app-settings-form class="panel wide" />
       </div>
@@ -89,9 +110,15 @@ export class ArchivePage {
   });
   protected readonly room = computed(() => {
     const state = this.storage.value();
-    return state ? `${megabytes(state.usedBytes)} used, about ${megabytes(Math.max(0, state.quotaBytes - state.usedBytes))} left in this browser.` : 'Working it out…';
+    return state
+      ? `${megabytes(state.usedBytes)} used, about ${megabytes(Math.max(0, state.quotaBytes - state.usedBytes))} left in this browser.`
+      : 'Working it out…';
   });
-  protected readonly kept = computed(() => (this.storage.value()?.persistent ? 'The browser has agreed to keep it.' : 'The browser may clear it when the disk runs short: make archives often, or install the program.'));
+  protected readonly kept = computed(() =>
+    this.storage.value()?.persistent
+      ? 'The browser has agreed to keep it.'
+      : 'The browser may clear it when the disk runs short: make archives often, or install the program.',
+  );
 
   protected async exportShop(): Promise<void> {
     this.busy.set('Packing the shop…');
@@ -117,7 +144,11 @@ export class ArchivePage {
       if (isFailure(plan)) this.failure.set(plan);
       else this.plan.set(plan);
     } catch (error) {
-      this.failure.set({ path: 'the file', message: error instanceof Error ? error.message : String(error), remedy: 'Nothing was changed.' });
+      this.failure.set({
+        path: 'the file',
+        message: error instanceof Error ? error.message : String(error),
+        remedy: 'Nothing was changed.',
+      });
     } finally {
       this.busy.set('');
     }
@@ -131,7 +162,11 @@ export class ArchivePage {
       this.done.set('Imported.');
       if (jobId) await this.router.navigate(['/job', jobId, 'book-in']);
     } catch (error) {
-      this.failure.set({ path: 'writing', message: error instanceof Error ? error.message : String(error), remedy: 'Nothing was changed; make room and try again.' });
+      this.failure.set({
+        path: 'writing',
+        message: error instanceof Error ? error.message : String(error),
+        remedy: 'Nothing was changed; make room and try again.',
+      });
     } finally {
       this.busy.set('');
     }

@@ -18,14 +18,29 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
   template: `
     <h2>The shop</h2>
     <form [formGroup]="form" (ngSubmit)="save()">
-      <label class="field"><span>Name</span><mat-form-field><input matInput formControlName="name" /></mat-form-field></label>
-      <label class="field"><span>Address</span><mat-form-field><input matInput formControlName="address" /></mat-form-field></label>
-      <label class="field"><span>Technician at this bench</span><mat-form-field><input matInput formControlName="technician" /></mat-form-field></label>
-      <label class="field"><span>Currency</span><mat-form-field><input matInput formControlName="currency" /></mat-form-field></label>
-      <label class="field"><span>Labour an hour</span><mat-form-field><input matInput class="fig" formControlName="rate" inputmode="decimal" /></mat-form-field></label>
-      <label class="field"><span>Tax, percent</span><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field></label>
+      <label class="field"
+        ><span>Name</span><mat-form-field><input matInput formControlName="name" /></mat-form-field
+      ></label>
+      <label class="field"
+        ><span>Address</span><mat-form-field><input matInput formControlName="address" /></mat-form-field
+      ></label>
+      <label class="field"
+        ><span>Technician at this bench</span><mat-form-field><input matInput formControlName="technician" /></mat-form-field
+      ></label>
+      <label class="field"
+        ><span>Currency</span><mat-form-field><input matInput formControlName="currency" /></mat-form-field
+      ></label>
+      <label class="field"
+        ><span>Labour an hour</span
+        ><mat-form-field><input matInput class="fig" formControlName="rate" inputmode="decimal" /></mat-form-field
+      ></label>
+      <label class="field"
+        ><span>Tax, percent</span><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field
+      ></label>
       <button mat-stroked-button type="submit">Keep</button>
-      @if (says()) {<p role="status">{{ says() }}</p>}
+      @if (says()) {
+        <p role="status">{{ says() }}</p>
+      }
     </form>
   `,
   styles: `
@@ -42,12 +57,27 @@ export class SettingsForm {
   private readonly shop = inject(ShopRepository);
   private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
   protected readonly says = signal('');
-  protected readonly form = new FormGroup({ name: text(), address: text(), technician: text(), currency: text(), rate: text(), tax: text() });
+  protected readonly form = new FormGroup({
+    name: text(),
+    address: text(),
+    technician: text(),
+    currency: text(),
+    rate: text(),
+    tax: text(),
+  });
 
   constructor() {
     effect(() => {
       const s = this.settings();
-      if (s && this.form.pristine) this.form.setValue({ name: s.name, address: s.address, technician: s.technician, currency: s.currency, rate: (s.ratePerHourMinor / 100).toFixed(2), tax: String(s.taxPercent) });
+      if (s && this.form.pristine)
+        this.form.setValue({
+          name: s.name,
+          address: s.address,
+          technician: s.technician,
+          currency: s.currency,
+          rate: (s.ratePerHourMinor / 100).toFixed(2),
+          tax: String(s.taxPercent),
+        });
     });
   }
 
@@ -59,7 +89,15 @@ export class SettingsForm {
     if (!before) return;
     if (rate === undefined) return this.says.set(`"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.`);
     if (!(tax >= 0 && tax <= 100)) return this.says.set(`"${v.tax}" is not a percentage from 0 to 100; nothing was changed.`);
-    await this.shop.saveSettings({ ...before, name: v.name.trim(), address: v.address.trim(), technician: v.technician.trim() || 'Bench', currency: v.currency.trim(), ratePerHourMinor: rate, taxPercent: tax });
+    await this.shop.saveSettings({
+      ...before,
+      name: v.name.trim(),
+      address: v.address.trim(),
+      technician: v.technician.trim() || 'Bench',
+      currency: v.currency.trim(),
+      ratePerHourMinor: rate,
+      taxPercent: tax,
+    });
     this.form.markAsPristine();
     this.says.set('Kept.');
   }

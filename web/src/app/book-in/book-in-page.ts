@@ -10,7 +10,16 @@ import { MatInput } from '@angular/material/input';
 import { provideLuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { Router, RouterLink } from '@angular/router';
 import type { CardFunction } from '@amber-relay/core/card';
-import { functionResults, parseMoney, resultNames, type Customer, type FunctionResult, type RadioSet, type Symptom, type TapeBody } from '@amber-relay/core/job';
+import {
+  functionResults,
+  parseMoney,
+  resultNames,
+  type Customer,
+  type FunctionResult,
+  type RadioSet,
+  type Symptom,
+  type TapeBody,
+} from '@amber-relay/core/job';
 import type { DateTime } from 'luxon';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';
@@ -20,13 +29,26 @@ import { dayText } from '../ui/clock-text';
 import { readPhoto } from './read-photo';
 
 const text = (initial = ''): FormControl<string> => new FormControl(initial, { nonNullable: true });
-const dates = { parse: { dateInput: ['yyyy-MM-dd', 'd.M.yyyy', 'd/M/yyyy', 'd LLL yyyy'] }, display: { dateInput: 'd LLL yyyy', monthYearLabel: 'LLL yyyy', dateA11yLabel: 'DDD', monthYearA11yLabel: 'LLLL yyyy' } };
+const dates = {
+  parse: { dateInput: ['yyyy-MM-dd', 'd.M.yyyy', 'd/M/yyyy', 'd LLL yyyy'] },
+  display: { dateInput: 'd LLL yyyy', monthYearLabel: 'LLL yyyy', dateA11yLabel: 'DDD', monthYearA11yLabel: 'LLLL yyyy' },
+};
 
 /** Book in: owner, set, complaint in the owner's words, what came with it, and what earlier repairers claim. */
 @Component({
   selector: 'app-book-in-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatAutocompleteModule, MatButton, MatIconButton, MatDatepickerModule, MatFormFieldModule, MatIcon, MatInput, RouterLink],
+  imports: [
+    ReactiveFormsModule,
+    MatAutocompleteModule,
+    MatButton,
+    MatIconButton,
+    MatDatepickerModule,
+    MatFormFieldModule,
+    MatIcon,
+    MatInput,
+    RouterLink,
+  ],
   providers: [provideLuxonDateAdapter(dates)],
   templateUrl: './book-in-page.html',
   styleUrl: './book-in-page.scss',
@@ -62,7 +84,13 @@ export class BookInPage {
     claimSection: text(),
     claimSays: text(),
   });
-  private readonly values = toSignal(this.form.valueChanges.pipe(startWith(null), map(() => this.form.getRawValue())), { requireSync: true });
+  private readonly values = toSignal(
+    this.form.valueChanges.pipe(
+      startWith(null),
+      map(() => this.form.getRawValue()),
+    ),
+    { requireSync: true },
+  );
   protected readonly customers = toSignal(this.shop.customers$.pipe(catchError(() => of([]))), { initialValue: [] as Customer[] });
   private readonly sets = toSignal(this.shop.sets$.pipe(catchError(() => of([]))), { initialValue: [] as RadioSet[] });
   private readonly cards = toSignal(this.shop.cards$.pipe(catchError(() => of([]))), { initialValue: [] });
@@ -72,8 +100,14 @@ export class BookInPage {
   protected readonly problems = signal<readonly string[]>([]);
   protected readonly saving = signal(false);
 
-  protected readonly customer = computed(() => this.customers().find((c) => c.name.toLowerCase() === this.values().owner.trim().toLowerCase()));
-  protected readonly owners = computed(() => this.customers().filter((c) => c.name.toLowerCase().includes(this.values().owner.trim().toLowerCase())).slice(0, 8));
+  protected readonly customer = computed(() =>
+    this.customers().find((c) => c.name.toLowerCase() === this.values().owner.trim().toLowerCase()),
+  );
+  protected readonly owners = computed(() =>
+    this.customers()
+      .filter((c) => c.name.toLowerCase().includes(this.values().owner.trim().toLowerCase()))
+      .slice(0, 8),
+  );
   /** The card and model that fit what was typed. */
   protected readonly match = computed(() => {
     const maker = this.values().maker.trim().toLowerCase();
@@ -86,18 +120,34 @@ export class BookInPage {
   });
   protected readonly functions = computed((): readonly CardFunction[] => this.match()?.card.functions ?? []);
   protected readonly sections = computed(() => this.match()?.card.sections ?? []);
-  protected readonly makers = computed(() => [...new Set([...this.cards().flatMap((c) => c.models.map((m) => m.maker)), ...this.sets().map((s) => s.maker)])].filter((m) => m.toLowerCase().startsWith(this.values().maker.trim().toLowerCase())).sort());
+  protected readonly makers = computed(() =>
+    [...new Set([...this.cards().flatMap((c) => c.models.map((m) => m.maker)), ...this.sets().map((s) => s.maker)])]
+      .filter((m) => m.toLowerCase().startsWith(this.values().maker.trim().toLowerCase()))
+      .sort(),
+  );
   protected readonly models = computed(() => {
     const maker = this.values().maker.trim().toLowerCase();
     const all = [...this.cards().flatMap((c) => c.models), ...this.sets().map((s) => ({ maker: s.maker, name: s.model }))];
-    return [...new Set(all.filter((m) => m.maker.toLowerCase() === maker).map((m) => m.name))].filter((n) => n.toLowerCase().includes(this.values().model.trim().toLowerCase())).sort();
+    return [...new Set(all.filter((m) => m.maker.toLowerCase() === maker).map((m) => m.name))]
+      .filter((n) => n.toLowerCase().includes(this.values().model.trim().toLowerCase()))
+      .sort();
   });
   protected readonly known = computed(() => {
     const { maker, model, serial } = this.values();
     if (!serial.trim()) return undefined;
-    return this.sets().find((s) => s.serial.toLowerCase() === serial.trim().toLowerCase() && s.maker.toLowerCase() === maker.trim().toLowerCase() && s.model.toLowerCase() === model.trim().toLowerCase());
+    return this.sets().find(
+      (s) =>
+        s.serial.toLowerCase() === serial.trim().toLowerCase() &&
+        s.maker.toLowerCase() === maker.trim().toLowerCase() &&
+        s.model.toLowerCase() === model.trim().toLowerCase(),
+    );
   });
-  protected readonly visits = toSignal(toObservable(computed(() => this.known()?.id)).pipe(switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([])))), { initialValue: [] });
+  protected readonly visits = toSignal(
+    toObservable(computed(() => this.known()?.id)).pipe(
+      switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([]))),
+    ),
+    { initialValue: [] },
+  );
 
   protected addSymptom(id: string, result: string): void {
     const fn = this.functions().find((f) => f.id === id);
@@ -116,7 +166,12 @@ export class BookInPage {
     const says = (['good', 'bad', 'replaced'] as const).find((s) => s === claimSays);
     this.claims.update((list) => [
       ...list,
-      { kind: 'claim', claimant: claimBy.trim() || 'earlier repairer', text: claimText.trim(), ...(claimSection && says ? { section: claimSection, says } : {}) },
+      {
+        kind: 'claim',
+        claimant: claimBy.trim() || 'earlier repairer',
+        text: claimText.trim(),
+        ...(claimSection && says ? { section: claimSection, says } : {}),
+      },
     ]);
     this.form.patchValue({ claimText: '', claimSection: '', claimSays: '' });
   }
@@ -141,9 +196,15 @@ export class BookInPage {
       ...(v.owner.trim() ? [] : ['Who owns it? Write a name.']),
       ...(v.maker.trim() && v.model.trim() ? [] : ['Which set is it? Write maker and model.']),
       ...(v.complaint.trim() ? [] : ["Write the complaint in the owner's words."]),
-      ...(v.limit.trim() && parseMoney(v.limit) === undefined ? [`The limit "${v.limit}" is not an amount. Write it like 45 or 45.50.`] : []),
-      ...(v.madeIn.trim() && !(/^\d{4}$/.test(v.madeIn.trim()) && Number(v.madeIn) >= 1930 && Number(v.madeIn) <= year) ? [`Made in "${v.madeIn}": give a year from 1930 to ${year}.`] : []),
-      ...(this.form.controls.promised.hasError('matDatepickerParse') ? ['The promised date does not exist. Write it like 2026-02-13.'] : []),
+      ...(v.limit.trim() && parseMoney(v.limit) === undefined
+        ? [`The limit "${v.limit}" is not an amount. Write it like 45 or 45.50.`]
+        : []),
+      ...(v.madeIn.trim() && !(/^\d{4}$/.test(v.madeIn.trim()) && Number(v.madeIn) >= 1930 && Number(v.madeIn) <= year)
+        ? [`Made in "${v.madeIn}": give a year from 1930 to ${year}.`]
+        : []),
+      ...(this.form.controls.promised.hasError('matDatepickerParse')
+        ? ['The promised date does not exist. Write it like 2026-02-13.']
+        : []),
       ...(this.form.controls.promised.hasError('matDatepickerMin') ? ['The promised date is in the past.'] : []),
     ];
   }
@@ -154,8 +215,19 @@ export class BookInPage {
     this.problems.set(faults);
     if (faults.length || this.saving()) return;
     const v = this.form.getRawValue();
-    const list = (t: string): string[] => t.split(/[,;\n]/).map((s) => s.trim()).filter(Boolean);
-    const customer: Customer = this.customer() ?? { id: crypto.randomUUID(), name: v.owner.trim(), phone: v.phone.trim(), email: v.email.trim(), address: v.address.trim(), note: '' };
+    const list = (t: string): string[] =>
+      t
+        .split(/[,;\n]/)
+        .map((s) => s.trim())
+        .filter(Boolean);
+    const customer: Customer = this.customer() ?? {
+      id: crypto.randomUUID(),
+      name: v.owner.trim(),
+      phone: v.phone.trim(),
+      email: v.email.trim(),
+      address: v.address.trim(),
+      note: '',
+    };
     const known = this.known();
     const match = this.match();
     const owners = [...(known?.previousOwners ?? []), ...list(v.previousOwners)];
@@ -192,7 +264,9 @@ export class BookInPage {
       );
       await this.router.navigate(['/job', row.id, 'safety']);
     } catch (error) {
-      this.problems.set([`Not booked in: ${error instanceof Error ? error.message : String(error)} What you typed is still here; nothing was written.`]);
+      this.problems.set([
+        `Not booked in: ${error instanceof Error ? error.message : String(error)} What you typed is still here; nothing was written.`,
+      ]);
     } finally {
       this.saving.set(false);
     }

@@ -16,22 +16,68 @@ import { ShopRepository } from '../storage/shop-repository';
       <nav aria-label="Cards">
         <h1>Cards</h1>
         @for (card of cards(); track card.id) {
-          <a [routerLink]="['/cards', card.id]" [attr.aria-current]="card.id === shown()?.id ? 'true' : null"><b>{{ card.chassis }}</b><small>{{ card.sections.length }} sections, {{ card.parts.length }} parts, {{ card.testPoints.length }} points</small></a>
+          <a [routerLink]="['/cards', card.id]" [attr.aria-current]="card.id === shown()?.id ? 'true' : null"
+            ><b>{{ card.chassis }}</b
+            ><small>{{ card.sections.length }} sections, {{ card.parts.length }} parts, {{ card.testPoints.length }} points</small></a
+          >
         } @empty {
           <p class="quiet">No cards yet. They come in with an archive.</p>
         }
       </nav>
       @if (shown(); as card) {
         <div class="page" tabindex="0" role="group" [attr.aria-label]="card.chassis">
-          <header><h1>{{ card.chassis }}</h1><span class="quiet">{{ card.madeFrom }} to {{ card.madeTo }}</span></header>
+          <header>
+            <h1>{{ card.chassis }}</h1>
+            <span class="quiet">{{ card.madeFrom }} to {{ card.madeTo }}</span>
+          </header>
           <p>Models: {{ models() }}</p>
-          @for (h of card.hazards; track h.kind) {<p class="caution">{{ h.text }}</p>}
+          @for (h of card.hazards; track h.kind) {
+            <p class="caution">{{ h.text }}</p>
+          }
           <h2>Test points</h2>
-          <table class="plain"><thead><tr><th>Point</th><th>What</th><th>Condition</th><th>Expect</th><th>Where</th></tr></thead>
-            <tbody>@for (row of points(); track row.key) {<tr><td class="fig">{{ row.id }}</td><td>{{ row.name }}</td><td>{{ row.condition }}</td><td class="fig">{{ row.expect }}</td><td>{{ row.where }}</td></tr>}</tbody></table>
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>Point</th>
+                <th>What</th>
+                <th>Condition</th>
+                <th>Expect</th>
+                <th>Where</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of points(); track row.key) {
+                <tr>
+                  <td class="fig">{{ row.id }}</td>
+                  <td>{{ row.name }}</td>
+                  <td>{{ row.condition }}</td>
+                  <td class="fig">{{ row.expect }}</td>
+                  <td>{{ row.where }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
           <h2>Sections and parts</h2>
-          <table class="plain"><thead><tr><th>Section</th><th>Needs</th><th>Parts</th></tr></thead>
-            <tbody>@for (s of sections(); track s.id) {<tr><td><b>{{ s.name }}</b>{{ s.watch ? ': ' + s.watch : '' }}</td><td>{{ s.needs }}</td><td class="ref">{{ s.parts }}</td></tr>}</tbody></table>
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>Section</th>
+                <th>Needs</th>
+                <th>Parts</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (s of sections(); track s.id) {
+                <tr>
+                  <td>
+                    <b>{{ s.name }}</b>{{ s.watch ? ': ' + s.watch : '' }}
+                  </td>
+                  <td>{{ s.needs }}</td>
+                  <td class="ref">{{ s.parts }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
         </div>
       }
     </div>
@@ -75,9 +121,22 @@ export class CardsPage {
   readonly id = input<string>();
   protected readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
   protected readonly shown = computed(() => this.cards().find((c) => c.id === this.id()) ?? this.cards()[0]);
-  protected readonly models = computed(() => (this.shown()?.models ?? []).map((m) => `${m.maker} ${m.name}${m.differs.length ? ` (${m.differs.length} differences)` : ''}`).join(', '));
+  protected readonly models = computed(() =>
+    (this.shown()?.models ?? [])
+      .map((m) => `${m.maker} ${m.name}${m.differs.length ? ` (${m.differs.length} differences)` : ''}`)
+      .join(', '),
+  );
   protected readonly points = computed(() =>
-    (this.shown()?.testPoints ?? []).flatMap((p) => p.expect.map((e, i) => ({ key: `${p.id} ${i}`, id: p.id, name: p.name, condition: conditionText(e.condition) || 'always', expect: limitsText(e.low, e.high, p.unit), where: p.where ?? '' }))),
+    (this.shown()?.testPoints ?? []).flatMap((p) =>
+      p.expect.map((e, i) => ({
+        key: `${p.id} ${i}`,
+        id: p.id,
+        name: p.name,
+        condition: conditionText(e.condition) || 'always',
+        expect: limitsText(e.low, e.high, p.unit),
+        where: p.where ?? '',
+      })),
+    ),
   );
   protected readonly sections = computed(() => {
     const card = this.shown();
@@ -86,7 +145,11 @@ export class CardsPage {
       name: s.name,
       watch: s.watch,
       needs: s.needs.map((n) => card?.sections.find((o) => o.id === n.section)?.name ?? n.section).join(', ') || 'nothing',
-      parts: card?.parts.filter((p) => p.section === s.id).map((p) => p.designator).join(', ') || '–',
+      parts:
+        card?.parts
+          .filter((p) => p.section === s.id)
+          .map((p) => p.designator)
+          .join(', ') || '–',
     }));
   });
 }

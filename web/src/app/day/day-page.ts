@@ -60,24 +60,37 @@ export function workOrder(a: JobLine, b: JobLine): number {
               <li [class.first]="i === 0" [attr.data-job]="job.line.row.number">
                 <span class="n key">{{ i + 1 }}</span>
                 <span class="mini-tag fig">{{ job.line.row.number }}</span>
-                <a class="what" [routerLink]="['/job', job.line.row.id, job.stage]"><b>{{ job.doing }}</b><span>{{ job.line.set?.maker }} {{ job.line.set?.model }}, {{ job.line.customer?.name }}</span><span>{{ job.line.row.complaint }}</span></a>
+                <a class="what" [routerLink]="['/job', job.line.row.id, job.stage]"
+                  ><b>{{ job.doing }}</b
+                  ><span>{{ job.line.set?.maker }} {{ job.line.set?.model }}, {{ job.line.customer?.name }}</span
+                  ><span>{{ job.line.row.complaint }}</span></a
+                >
                 <span class="due" [class.attn]="job.late">{{ job.due }}</span>
               </li>
             } @empty {
-              @if (lines().length) {<li class="none quiet">Nothing can be done now: every job waits for something.</li>}
+              @if (lines().length) {
+                <li class="none quiet">Nothing can be done now: every job waits for something.</li>
+              }
             }
           </ol>
         </section>
         <section aria-label="Waiting">
           @for (job of missed(); track job.line.row.id) {
-            <div class="attention late"><b>{{ job.line.row.number }}, {{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.due }}</b><p>{{ job.line.row.summary.waitText || 'Nothing holds it but bench time' }}. Tell {{ job.line.customer?.name }}.</p></div>
+            <div class="attention late">
+              <b>{{ job.line.row.number }}, {{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.due }}</b>
+              <p>{{ job.line.row.summary.waitText || 'Nothing holds it but bench time' }}. Tell {{ job.line.customer?.name }}.</p>
+            </div>
           }
           <h2>Waiting</h2>
           <ul class="waits">
             @for (job of waiting(); track job.line.row.id) {
-              <li><b>{{ job.wait }}</b><span class="mini-tag fig">{{ job.line.row.number }}</span>
-                <a [routerLink]="['/job', job.line.row.id, job.stage]">{{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.line.row.summary.waitText }}</a>
-                <span class="when">{{ job.until }}</span></li>
+              <li>
+                <b>{{ job.wait }}</b><span class="mini-tag fig">{{ job.line.row.number }}</span>
+                <a [routerLink]="['/job', job.line.row.id, job.stage]"
+                  >{{ job.line.set?.maker }} {{ job.line.set?.model }}: {{ job.line.row.summary.waitText }}</a
+                >
+                <span class="when">{{ job.until }}</span>
+              </li>
             } @empty {
               <li class="none quiet">No job waits for anything.</li>
             }
@@ -93,7 +106,12 @@ export class DayPage {
   private readonly router = inject(Router);
   protected readonly title = new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
   private readonly today = new Date().toLocaleDateString('en-CA');
-  protected readonly lines = toSignal(inject(JobRepository).lines$().pipe(catchError(() => of([]))), { initialValue: [] as JobLine[] });
+  protected readonly lines = toSignal(
+    inject(JobRepository)
+      .lines$()
+      .pipe(catchError(() => of([]))),
+    { initialValue: [] as JobLine[] },
+  );
   private readonly inHand = computed(() => this.lines().filter(({ row }) => !row.summary.finished));
   private readonly told = computed(() =>
     [...this.inHand()].sort(workOrder).map((line) => {
@@ -106,21 +124,49 @@ export class DayPage {
         doing: doing[stage],
         stageName: stageNames[stage],
         late: days !== undefined && days < 0,
-        due: promisedOn === undefined ? 'no date' : days === 0 ? 'promised today' : days !== undefined && days < 0 ? `${-days} ${days === -1 ? 'day' : 'days'} late` : `promised ${dayText(promisedOn)}`,
+        due:
+          promisedOn === undefined
+            ? 'no date'
+            : days === 0
+              ? 'promised today'
+              : days !== undefined && days < 0
+                ? `${-days} ${days === -1 ? 'day' : 'days'} late`
+                : `promised ${dayText(promisedOn)}`,
         wait: waitWords[summary.waits],
         until: summary.waitUntil ? `due ${dayText(summary.waitUntil)}` : '',
       };
     }),
   );
-  protected readonly now = computed(() => this.told().filter(({ wait }) => wait === '').slice(0, 40));
-  protected readonly waiting = computed(() => this.told().filter(({ wait }) => wait !== '').slice(0, 40));
-  protected readonly missed = computed(() => this.told().filter(({ late }) => late).slice(0, 3));
+  protected readonly now = computed(() =>
+    this.told()
+      .filter(({ wait }) => wait === '')
+      .slice(0, 40),
+  );
+  protected readonly waiting = computed(() =>
+    this.told()
+      .filter(({ wait }) => wait !== '')
+      .slice(0, 40),
+  );
+  protected readonly missed = computed(() =>
+    this.told()
+      .filter(({ late }) => late)
+      .slice(0, 3),
+  );
   protected readonly summary = computed(() => {
     const all = this.told();
-    return all.length ? `${all.length} in hand: ${all.filter((j) => j.wait === '').length} can be worked on, ${all.filter((j) => j.wait !== '').length} wait, ${all.filter((j) => j.late).length} late` : '';
+    return all.length
+      ? `${all.length} in hand: ${all.filter((j) => j.wait === '').length} can be worked on, ${all.filter((j) => j.wait !== '').length} wait, ${all.filter((j) => j.late).length} late`
+      : '';
   });
 
   protected key(event: KeyboardEvent): void {
-    if (event.key.toLowerCase() === 'b' && !event.ctrlKey && !event.altKey && !event.metaKey && !(event.target as HTMLElement).closest('input, .cdk-overlay-container')) void this.router.navigate(['/book-in']);
+    if (
+      event.key.toLowerCase() === 'b' &&
+      !event.ctrlKey &&
+      !event.altKey &&
+      !event.metaKey &&
+      !(event.target as HTMLElement).closest('input, .cdk-overlay-container')
+    )
+      void this.router.navigate(['/book-in']);
   }
 }

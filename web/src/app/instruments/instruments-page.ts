@@ -10,9 +10,38 @@ import { ShopRepository } from '../storage/shop-repository';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Instruments">
-      <header><h1>Instruments</h1><span class="quiet">Every verdict reckons with these: a reading too near its limit for the instrument is “can’t tell”.</span></header>
-      <table class="plain"><thead><tr><th>Instrument</th><th>Reads</th><th>Accuracy</th><th>Note</th></tr></thead>
-        <tbody>@for (i of rows(); track i.id) {<tr><td><b>{{ i.name }}</b></td><td class="ref">{{ i.reads }}</td><td class="fig">{{ i.accuracy }}</td><td class="quiet">{{ i.note }}</td></tr>} @empty {<tr><td colspan="4" class="quiet">None listed: readings are then judged by their last digit alone. Instruments come in with an archive.</td></tr>}</tbody></table>
+      <header>
+        <h1>Instruments</h1>
+        <span class="quiet">Every verdict reckons with these: a reading too near its limit for the instrument is “can’t tell”.</span>
+      </header>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>Instrument</th>
+            <th>Reads</th>
+            <th>Accuracy</th>
+            <th>Note</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (i of rows(); track i.id) {
+            <tr>
+              <td>
+                <b>{{ i.name }}</b>
+              </td>
+              <td class="ref">{{ i.reads }}</td>
+              <td class="fig">{{ i.accuracy }}</td>
+              <td class="quiet">{{ i.note }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="4" class="quiet">
+                None listed: readings are then judged by their last digit alone. Instruments come in with an archive.
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
       <p class="panel">Coming: reading a linked instrument with one key, and its simulated stand-in.</p>
     </div>
   `,
@@ -33,7 +62,14 @@ export class InstrumentsPage {
       name: i.name,
       note: i.note ?? '',
       reads: i.measures.map(unitSign).join(', '),
-      accuracy: [i.percentOfReading === undefined ? '' : `±${i.percentOfReading}%`, i.ppm === undefined ? '' : `±${i.ppm} ppm`, i.decibels === undefined ? '' : `±${i.decibels} dB`, i.resolution ? `+ ${i.resolution}` : ''].filter(Boolean).join(' '),
+      accuracy: [
+        i.percentOfReading === undefined ? '' : `±${i.percentOfReading}%`,
+        i.ppm === undefined ? '' : `±${i.ppm} ppm`,
+        i.decibels === undefined ? '' : `±${i.decibels} dB`,
+        i.resolution ? `+ ${i.resolution}` : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
     })),
   );
 }

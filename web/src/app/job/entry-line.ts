@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { completions } from '@amber-relay/core/job';
 import type { Condition } from '@amber-relay/core/card';

@@ -16,9 +16,19 @@ import { Tape } from './tape';
     @if (store.file(); as file) {
       <nav class="stages" aria-label="Stages of the job">
         @for (status of store.stages(); track status.stage) {
-          <a [routerLink]="status.stage" routerLinkActive #link="routerLinkActive" [class.missing]="status.state === 'missing'" [attr.aria-current]="link.isActive ? 'step' : null" [attr.data-stage]="status.stage">
+          <a
+            [routerLink]="status.stage"
+            routerLinkActive
+            #link="routerLinkActive"
+            [class.missing]="status.state === 'missing'"
+            [attr.aria-current]="link.isActive ? 'step' : null"
+            [attr.data-stage]="status.stage"
+          >
             <app-state-mark [of]="status.state" />
-            <span><b>{{ names[status.stage] }}</b><small>{{ status.says }}</small></span>
+            <span
+              ><b>{{ names[status.stage] }}</b
+              ><small>{{ status.says }}</small></span
+            >
           </a>
         }
       </nav>
@@ -28,7 +38,11 @@ import { Tape } from './tape';
         <app-entry-line />
       </aside>
     } @else if (store.file() === null) {
-      <div class="page"><p class="attention">There is no such job here. It may be in an archive: open Archive and import it, or choose one in <a routerLink="/jobs">Jobs</a>.</p></div>
+      <div class="page">
+        <p class="attention">
+          There is no such job here. It may be in an archive: open Archive and import it, or choose one in <a routerLink="/jobs">Jobs</a>.
+        </p>
+      </div>
     }
   `,
   styleUrl: './job-page.scss',

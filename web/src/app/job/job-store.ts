@@ -35,8 +35,13 @@ export class JobStore {
 
   readonly jobId = signal('');
   /** Undefined while it is being read, null when there is no such job. */
-  readonly file = toSignal(toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.file$(id).pipe(catchError(() => of(null))) : of(undefined)))));
-  private readonly tapeNow = toSignal(toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.tape$(id).pipe(catchError(() => of([]))) : of([])))), { initialValue: [] as TapeEntry[] });
+  readonly file = toSignal(
+    toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.file$(id).pipe(catchError(() => of(null))) : of(undefined)))),
+  );
+  private readonly tapeNow = toSignal(
+    toObservable(this.jobId).pipe(switchMap((id) => (id ? this.jobs.tape$(id).pipe(catchError(() => of([]))) : of([])))),
+    { initialValue: [] as TapeEntry[] },
+  );
   readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
   readonly instruments = toSignal(this.shop.instruments$.pipe(catchError(() => of([]))), { initialValue: [] });
 
@@ -58,7 +63,11 @@ export class JobStore {
     computation: () => {
       const card = this.card();
       if (!card) return {};
-      return { keyed: false, ...(card.kind !== 'linear-amplifier' && card.modes[0] ? { mode: card.modes[0] } : {}), ...(card.channels ? { channel: card.channels.usual } : {}) };
+      return {
+        keyed: false,
+        ...(card.kind !== 'linear-amplifier' && card.modes[0] ? { mode: card.modes[0] } : {}),
+        ...(card.channels ? { channel: card.channels.usual } : {}),
+      };
     },
   });
   readonly entryContext = computed((): EntryContext => {
@@ -76,9 +85,9 @@ export class JobStore {
     return file?.card ? evidenceOf(file.card, file.row.symptoms, this.tape()) : [];
   });
   private readonly history = toSignal(
-    toObservable(computed(() => ({ card: this.card()?.id, job: this.jobId() }), { equal: (a, b) => a.card === b.card && a.job === b.job })).pipe(
-      switchMap(({ card, job }) => (card ? this.jobs.history$(card, job).pipe(catchError(() => of({}))) : of({}))),
-    ),
+    toObservable(
+      computed(() => ({ card: this.card()?.id, job: this.jobId() }), { equal: (a, b) => a.card === b.card && a.job === b.job }),
+    ).pipe(switchMap(({ card, job }) => (card ? this.jobs.history$(card, job).pipe(catchError(() => of({}))) : of({})))),
     { initialValue: {} as Record<string, number> },
   );
   private worker: Worker | undefined;
@@ -102,7 +111,12 @@ export class JobStore {
       if (!usable()) return;
       const round = ++this.round;
       void this.traceApi()
-        .trace(this.evidence(), { order: this.order(), measures: this.instruments().flatMap((i) => i.measures), history: this.history(), opened: this.opened() })
+        .trace(this.evidence(), {
+          order: this.order(),
+          measures: this.instruments().flatMap((i) => i.measures),
+          history: this.history(),
+          opened: this.opened(),
+        })
         .then((result) => {
           if (round === this.round) this.traced.set(result);
         });

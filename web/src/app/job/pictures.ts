@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked, type OnDestroy } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, switchMap } from 'rxjs';
-import { BenchDatabase } from '../storage/bench-database';
-import { live } from '../storage/live';
+import { JobRepository } from '../storage/job-repository';
 
 /** The pictures of a job. */
 @Component({
@@ -11,7 +10,12 @@ import { live } from '../storage/live';
   template: `
     <ul>
       @for (picture of shown(); track picture.id) {
-        <li><figure><img [src]="picture.url" [alt]="picture.name" /><figcaption class="quiet">{{ picture.name }}</figcaption></figure></li>
+        <li>
+          <figure>
+            <img [src]="picture.url" [alt]="picture.name" />
+            <figcaption class="quiet">{{ picture.name }}</figcaption>
+          </figure>
+        </li>
       } @empty {
         <li class="quiet">No pictures yet.</li>
       }
@@ -33,17 +37,9 @@ import { live } from '../storage/live';
 })
 export class Pictures implements OnDestroy {
   readonly jobId = input.required<string>();
-  private readonly db = inject(BenchDatabase);
+  private readonly jobs = inject(JobRepository);
   private readonly rows = toSignal(
-    toObservable(this.jobId).pipe(
-      switchMap((id) =>
-        live(async () => {
-          const rows = await this.db.attachments.where('jobId').equals(id).toArray();
-          const blobs = await this.db.blobs.bulkGet(rows.map((r) => r.id));
-          return rows.map((row, i) => ({ ...row, bytes: blobs[i]?.bytes }));
-        }).pipe(catchError(() => of([]))),
-      ),
-    ),
+    toObservable(this.jobId).pipe(switchMap((id) => this.jobs.pictures$(id).pipe(catchError(() => of([]))))),
     { initialValue: [] },
   );
   protected readonly shown = signal<readonly { id: string; name: string; url: string }[]>([]);
@@ -52,7 +48,11 @@ export class Pictures implements OnDestroy {
     effect(() => {
       const rows = this.rows();
       untracked(() => this.release());
-      this.shown.set(rows.flatMap(({ id, name, type, bytes }) => (bytes ? [{ id, name, url: URL.createObjectURL(new Blob([bytes as BlobPart], { type })) }] : [])));
+      this.shown.set(
+        rows.flatMap(({ id, name, type, bytes }) =>
+          bytes ? [{ id, name, url: URL.createObjectURL(new Blob([bytes as BlobPart], { type })) }] : [],
+        ),
+      );
     });
   }
 

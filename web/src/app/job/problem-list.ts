@@ -11,7 +11,12 @@ const states = [
   { state: 'repaired', word: 'repaired' },
   { state: 'left-alone', word: 'left alone' },
 ] as const;
-const marks: Readonly<Record<Problem['state'], StageState>> = { open: 'not-begun', found: 'in-hand', repaired: 'done', 'left-alone': 'not-needed' };
+const marks: Readonly<Record<Problem['state'], StageState>> = {
+  open: 'not-begun',
+  found: 'in-hand',
+  repaired: 'done',
+  'left-alone': 'not-needed',
+};
 
 /** The job's problems: a job often has several, each open, found, repaired, or left alone by agreement. */
 @Component({
@@ -27,7 +32,9 @@ const marks: Readonly<Record<Problem['state'], StageState>> = { open: 'not-begun
           <span class="grow">{{ problem.title }}</span>
           <span role="group" [attr.aria-label]="'State of: ' + problem.title">
             @for (choice of states; track choice.state) {
-              <button class="chip" [attr.aria-pressed]="problem.state === choice.state" (click)="set(problem, choice.state)">{{ choice.word }}</button>
+              <button class="chip" [attr.aria-pressed]="problem.state === choice.state" (click)="set(problem, choice.state)">
+                {{ choice.word }}
+              </button>
             }
           </span>
         </li>
@@ -36,7 +43,9 @@ const marks: Readonly<Record<Problem['state'], StageState>> = { open: 'not-begun
       }
     </ul>
     <form (ngSubmit)="add()">
-      <label class="field grow"><span>Another problem</span><input name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off" /></label>
+      <label class="field grow"
+        ><span>Another problem</span><input name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off"
+      /></label>
       <button mat-stroked-button type="submit" [disabled]="!title().trim()">Add</button>
     </form>
   `,

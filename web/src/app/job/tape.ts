@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
@@ -26,7 +26,9 @@ export class Tape {
   protected readonly withStruck = signal(true);
   private readonly more = signal(0);
 
-  private readonly entries = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)));
+  private readonly entries = computed(() =>
+    this.store.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)),
+  );
   protected readonly hidden = computed(() => Math.max(0, this.entries().length - shownAtOnce - this.more()));
   protected readonly rows = computed(() =>
     this.entries()
@@ -53,6 +55,8 @@ export class Tape {
   protected begin(line: TapeLine): void {
     this.striking.set(line.entry.id);
     this.reason.set('');
+    // The field exists only after the row has been drawn again.
+    requestAnimationFrame(() => this.list().nativeElement.querySelector('input')?.focus());
   }
 
   protected async strike(line: TapeLine): Promise<void> {

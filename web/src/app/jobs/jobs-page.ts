@@ -59,7 +59,11 @@ const toRow = ({ row, set, customer }: JobLine): Row => {
 })
 export class JobsPage {
   private readonly router = inject(Router);
-  private readonly lines = toSignal(inject(JobRepository).lines$().pipe(catchError(() => of([]))));
+  private readonly lines = toSignal(
+    inject(JobRepository)
+      .lines$()
+      .pipe(catchError(() => of([]))),
+  );
   protected readonly loaded = computed(() => this.lines() !== undefined);
   protected readonly words = signal('');
   protected readonly filter = signal<Filter>('in-hand');
@@ -90,7 +94,11 @@ export class JobsPage {
       promised: (a, b) => a.promisedOn.localeCompare(b.promisedOn) || a.number - b.number,
     };
     return this.all()
-      .filter((r) => (filter === 'all' || (filter === 'handed-back' ? r.finished : !r.finished && (filter === 'in-hand' || r.waits !== ''))) && words.every((w) => r.haystack.includes(w)))
+      .filter(
+        (r) =>
+          (filter === 'all' || (filter === 'handed-back' ? r.finished : !r.finished && (filter === 'in-hand' || r.waits !== ''))) &&
+          words.every((w) => r.haystack.includes(w)),
+      )
       .sort((a, b) => compare[by](a, b) * (down ? -1 : 1));
   });
 

@@ -42,7 +42,9 @@ export class App {
   }
 
   protected find(): void {
-    void import('./find').then(({ Find }) => this.dialog.open(Find, { width: '720px', maxWidth: '92vw', position: { top: '72px' }, ariaLabel: 'Find' }));
+    void import('./find').then(({ Find }) =>
+      this.dialog.open(Find, { width: '720px', maxWidth: '92vw', position: { top: '72px' }, ariaLabel: 'Find' }),
+    );
   }
 
   protected skipTo(event: Event): void {

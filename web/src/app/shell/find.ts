@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild, afterNextRender } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild, afterNextRender } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatDialogRef } from '@angular/material/dialog';
@@ -24,13 +24,23 @@ interface Found {
   template: `
     <label class="field">
       <span>Find a job, owner, serial, card or part</span>
-      <input #box class="fig" [ngModel]="words()" (ngModelChange)="words.set($event); at.set(0)" (keydown)="key($event)" autocomplete="off" spellcheck="false" aria-controls="found" />
+      <input
+        #box
+        class="fig"
+        [ngModel]="words()"
+        (ngModelChange)="words.set($event); at.set(0)"
+        (keydown)="key($event)"
+        autocomplete="off"
+        spellcheck="false"
+        aria-controls="found"
+      />
     </label>
     <ul id="found" aria-label="Found">
       @for (hit of hits(); track hit.id; let i = $index) {
         <li>
           <button class="bare" [class.at]="i === at()" (click)="open(hit)">
-            <span class="quiet">{{ hit.kind }}</span><b>{{ hit.title }}</b><span class="quiet grow">{{ hit.text }}</span>
+            <span class="quiet">{{ hit.kind }}</span><b>{{ hit.title }}</b
+            ><span class="quiet grow">{{ hit.text }}</span>
           </button>
         </li>
       } @empty {
@@ -82,7 +92,12 @@ export class Find {
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly words = signal('');
   protected readonly at = signal(0);
-  private readonly lines = toSignal(inject(JobRepository).lines$().pipe(catchError(() => of([]))), { initialValue: [] });
+  private readonly lines = toSignal(
+    inject(JobRepository)
+      .lines$()
+      .pipe(catchError(() => of([]))),
+    { initialValue: [] },
+  );
   private readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
   private readonly stock = toSignal(inject(ShopRepository).stock$.pipe(catchError(() => of([]))), { initialValue: [] });
 
@@ -94,11 +109,26 @@ export class Find {
       text: `${customer?.name ?? ''}: ${row.complaint} ${set?.serial ?? ''}`,
       link: ['/job', row.id],
     })),
-    ...this.cards().map((card) => ({ id: card.id, kind: 'Card' as const, title: card.chassis, text: card.models.map((m) => `${m.maker} ${m.name}`).join(', '), link: ['/cards', card.id] })),
-    ...this.stock().map((item) => ({ id: `stock ${item.id}`, kind: 'Stock' as const, title: item.part, text: `${item.quantity} in ${item.drawer}`, link: ['/stock'] })),
+    ...this.cards().map((card) => ({
+      id: card.id,
+      kind: 'Card' as const,
+      title: card.chassis,
+      text: card.models.map((m) => `${m.maker} ${m.name}`).join(', '),
+      link: ['/cards', card.id],
+    })),
+    ...this.stock().map((item) => ({
+      id: `stock ${item.id}`,
+      kind: 'Stock' as const,
+      title: item.part,
+      text: `${item.quantity} in ${item.drawer}`,
+      link: ['/stock'],
+    })),
   ]);
   private readonly index = computed(() => {
-    const index = new MiniSearch<Found>({ fields: ['title', 'text', 'kind'], searchOptions: { prefix: true, fuzzy: 0.15, combineWith: 'AND' } });
+    const index = new MiniSearch<Found>({
+      fields: ['title', 'text', 'kind'],
+      searchOptions: { prefix: true, fuzzy: 0.15, combineWith: 'AND' },
+    });
     index.addAll(this.all());
     return index;
   });

@@ -16,10 +16,18 @@ import { BenchLine } from './bench-line';
     @if (bench.file(); as file) {
       <a class="job" [routerLink]="['/job', file.row.id]" [attr.aria-label]="'Job ' + file.row.number + ' on the bench'">
         <span class="tag key">{{ file.row.number }}</span>
-        <span class="what"><b>{{ file.set.maker }} {{ file.set.model }}</b><small>{{ file.customer.name }}: {{ file.row.complaint }}</small></span>
+        <span class="what"
+          ><b>{{ file.set.maker }} {{ file.set.model }}</b
+          ><small>{{ file.customer.name }}: {{ file.row.complaint }}</small></span
+        >
       </a>
-      <div class="clock"><span>Problems</span><span class="fig">{{ problemsText() }}</span></div>
-      <div class="clock"><span>Labour{{ clock().running ? ', running' : '' }}</span><span class="fig">{{ labour() }}</span></div>
+      <div class="clock">
+        <span>Problems</span><span class="fig">{{ problemsText() }}</span>
+      </div>
+      <div class="clock">
+        <span>Labour{{ clock().running ? ', running' : '' }}</span
+        ><span class="fig">{{ labour() }}</span>
+      </div>
     } @else {
       <p class="none quiet">No job on the bench. Open one, or book one in.</p>
     }
@@ -114,7 +122,13 @@ import { BenchLine } from './bench-line';
 export class TopLine {
   readonly find = output();
   protected readonly bench = inject(BenchLine);
-  private readonly now = toSignal(interval(1000).pipe(startWith(0), map(() => Date.now())), { requireSync: true });
+  private readonly now = toSignal(
+    interval(1000).pipe(
+      startWith(0),
+      map(() => Date.now()),
+    ),
+    { requireSync: true },
+  );
   protected readonly clock = computed(() => labourClock(this.bench.tape(), this.now()));
   protected readonly labour = computed(() => clockText(this.clock().seconds));
   protected readonly problemsText = computed(() => {

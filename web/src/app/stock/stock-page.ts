@@ -12,9 +12,41 @@ import { ShopRepository } from '../storage/shop-repository';
   imports: [FormsModule],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Stock">
-      <header><h1>Stock</h1><label class="field"><span class="visually-hidden">Search stock</span><input type="search" [ngModel]="words()" (ngModelChange)="words.set($event)" placeholder="Part, drawer, supplier" /></label></header>
-      <table class="plain"><thead><tr><th>Part</th><th>Kind</th><th class="num">Here</th><th class="num">Price</th><th>Drawer</th><th>Supplier</th></tr></thead>
-        <tbody>@for (s of rows(); track s.id) {<tr><td>{{ s.part }}</td><td class="quiet">{{ s.kind }}</td><td class="fig num">{{ s.quantity }}</td><td class="fig num">{{ money(s.priceMinor) }}</td><td>{{ s.drawer }}</td><td>{{ s.supplier }}</td></tr>} @empty {<tr><td colspan="6" class="quiet">Nothing in stock. Stock comes in with an archive.</td></tr>}</tbody></table>
+      <header>
+        <h1>Stock</h1>
+        <label class="field"
+          ><span class="visually-hidden">Search stock</span
+          ><input type="search" [ngModel]="words()" (ngModelChange)="words.set($event)" placeholder="Part, drawer, supplier"
+        /></label>
+      </header>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Kind</th>
+            <th class="num">Here</th>
+            <th class="num">Price</th>
+            <th>Drawer</th>
+            <th>Supplier</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (s of rows(); track s.id) {
+            <tr>
+              <td>{{ s.part }}</td>
+              <td class="quiet">{{ s.kind }}</td>
+              <td class="fig num">{{ s.quantity }}</td>
+              <td class="fig num">{{ money(s.priceMinor) }}</td>
+              <td>{{ s.drawer }}</td>
+              <td>{{ s.supplier }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="6" class="quiet">Nothing in stock. Stock comes in with an archive.</td>
+            </tr>
+          }
+        </tbody>
+      </table>
     </div>
   `,
   styles: `

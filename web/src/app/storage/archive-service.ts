@@ -101,7 +101,9 @@ export class ArchiveService {
     return {
       kind: 'job',
       says: [
-        known ? `Job ${archive.job.number} is here already: its record is replaced by the file's, ${archive.tape.length} entries.` : `Job ${archive.job.number} is added, with ${archive.tape.length} entries and ${archive.attachments.length} pictures.`,
+        known
+          ? `Job ${archive.job.number} is here already: its record is replaced by the file's, ${archive.tape.length} entries.`
+          : `Job ${archive.job.number} is added, with ${archive.tape.length} entries and ${archive.attachments.length} pictures.`,
         ...(clash ? [`Number ${archive.job.number} is taken by another job here: this one gets the next free number.`] : []),
         `${archive.set.maker} ${archive.set.model} of ${archive.customer.name}: ${set ? 'the set is known' : 'the set is added'}, ${customer ? 'the owner is known' : 'the owner is added'}.`,
         ...(archive.card && !card ? [`The card ${archive.card.chassis} is added.`] : []),

@@ -6,7 +6,9 @@ import { config } from 'zod';
 config({ jitless: true });
 
 /** An error as plain data: a thrown one would lose its code, path and remedy on the way. */
-type Sent<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly failure: Pick<CoreError, 'code' | 'path' | 'message' | 'remedy'> };
+type Sent<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly failure: Pick<CoreError, 'code' | 'path' | 'message' | 'remedy'> };
 const sent = <T>(outcome: Outcome<T>): Sent<T> => {
   if (outcome.ok) return outcome;
   const { code, path, message, remedy } = outcome.failure;

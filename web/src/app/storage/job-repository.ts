@@ -9,6 +9,7 @@ import {
   newShopSettings,
   summarise,
   tapeEntrySchema,
+  type Attachment,
   type Customer,
   type Job,
   type RadioSet,
@@ -59,7 +60,11 @@ export class JobRepository {
   /** All jobs, newest first, with their set and owner. */
   lines$(): Observable<JobLine[]> {
     return live(async () => {
-      const [rows, sets, customers] = await Promise.all([this.db.jobs.orderBy('number').reverse().toArray(), this.db.sets.toArray(), this.db.customers.toArray()]);
+      const [rows, sets, customers] = await Promise.all([
+        this.db.jobs.orderBy('number').reverse().toArray(),
+        this.db.sets.toArray(),
+        this.db.customers.toArray(),
+      ]);
       const setOf = new Map(sets.map((s) => [s.id, s]));
       const customerOf = new Map(customers.map((c) => [c.id, c]));
       return rows.map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
@@ -116,7 +121,14 @@ export class JobRepository {
       const row = await this.db.jobs.get(jobId);
       if (!row) throw new Error(`There is no job ${jobId}.`);
       const before = await this.tape(jobId);
-      const entry = tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId, seq: (before.at(-1)?.seq ?? 0) + 1, at: at.toISOString(), by });
+      const entry = tapeEntrySchema.parse({
+        ...body,
+        id: crypto.randomUUID(),
+        jobId,
+        seq: (before.at(-1)?.seq ?? 0) + 1,
+        at: at.toISOString(),
+        by,
+      });
       await this.db.tape.add(entry);
       await this.db.jobs.put({ ...row, summary: summarise(row, [...before, entry], file?.card) });
       return entry;
@@ -134,9 +146,28 @@ export class JobRepository {
       const settings = (await db.settings.get('shop')) ?? newShopSettings;
       const last = await db.jobs.orderBy('number').last();
       const number = Math.max(settings.nextJobNumber, (last?.number ?? 0) + 1);
-      const job = jobSchema.parse({ ...booking.job, id: crypto.randomUUID(), number, setId: set.id, customerId: customer.id, bookedInAt: at });
-      const pictures = booking.photos.map((photo) => ({ photo, row: attachmentSchema.parse({ id: crypto.randomUUID(), jobId: job.id, name: photo.name, type: photo.type, size: photo.bytes.length }) }));
-      const bodies: TapeBody[] = [...booking.entries, ...pictures.map(({ row }) => ({ kind: 'picture' as const, attachment: row.id, name: row.name }))];
+      const job = jobSchema.parse({
+        ...booking.job,
+        id: crypto.randomUUID(),
+        number,
+        setId: set.id,
+        customerId: customer.id,
+        bookedInAt: at,
+      });
+      const pictures = booking.photos.map((photo) => ({
+        photo,
+        row: attachmentSchema.parse({
+          id: crypto.randomUUID(),
+          jobId: job.id,
+          name: photo.name,
+          type: photo.type,
+          size: photo.bytes.length,
+        }),
+      }));
+      const bodies: TapeBody[] = [
+        ...booking.entries,
+        ...pictures.map(({ row }) => ({ kind: 'picture' as const, attachment: row.id, name: row.name })),
+      ];
       const tape = bodies.map((body, i) => tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId: job.id, seq: i + 1, at, by }));
       const row: JobRow = { ...job, summary: summarise(job, tape, card) };
       await db.settings.put({ ...settings, nextJobNumber: number + 1 });
@@ -160,12 +191,23 @@ export class JobRepository {
     await this.append(jobId, { kind: 'picture', attachment: row.id, name: row.name }, by);
   }
 
+  /** Pictures of a job with their bytes; one whose bytes are gone has none. */
+  pictures$(jobId: string): Observable<(Attachment & { readonly bytes: Uint8Array | undefined })[]> {
+    return live(async () => {
+      const rows = await this.db.attachments.where('jobId').equals(jobId).toArray();
+      const blobs = await this.db.blobs.bulkGet(rows.map((r) => r.id));
+      return rows.map((row, i) => ({ ...row, bytes: blobs[i]?.bytes }));
+    });
+  }
+
   /** Confirmed repairs by section on this card, from the tapes of finished jobs of other sets: the shop's own history. */
   history$(cardId: string, exceptJob: string): Observable<Record<string, number>> {
     return from(
       this.db.transaction('r', this.db.sets, this.db.jobs, this.db.tape, async () => {
         const sets = (await this.db.sets.toArray()).filter((s) => s.cardId === cardId).map((s) => s.id);
-        const jobs = (await this.db.jobs.where('setId').anyOf(sets).toArray()).filter((j) => j.summary.finished && j.id !== exceptJob).slice(-200);
+        const jobs = (await this.db.jobs.where('setId').anyOf(sets).toArray())
+          .filter((j) => j.summary.finished && j.id !== exceptJob)
+          .slice(-200);
         const counts: Record<string, number> = {};
         for (const job of jobs) {
           const fitted = new Set((await this.tape(job.id)).flatMap((e) => (e.kind === 'fit' && e.section ? [e.section] : [])));

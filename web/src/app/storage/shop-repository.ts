@@ -1,5 +1,12 @@
 import { inject, Injectable } from '@angular/core';
-import { newShopSettings, shopSettingsSchema, type Customer, type RadioSet, type ShopSettings, type StockItem } from '@amber-relay/core/job';
+import {
+  newShopSettings,
+  shopSettingsSchema,
+  type Customer,
+  type RadioSet,
+  type ShopSettings,
+  type StockItem,
+} from '@amber-relay/core/job';
 import type { Card } from '@amber-relay/core/card';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Observable } from 'rxjs';

@@ -1,5 +1,5 @@
 import type { ShopArchive } from '@amber-relay/core/archive';
-import { BenchDatabase } from './bench-database';
+import { type BenchDatabase } from './bench-database';
 
 /** Which shop this is. The server says so; with the server gone, what it said last holds. */
 export async function shopMode(): Promise<'demo' | 'shop'> {

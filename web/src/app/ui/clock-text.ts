@@ -8,4 +8,5 @@ export function clockText(seconds: number): string {
 export const timeOfDay = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** `Thu 12 Feb`, of an ISO date or time. */
-export const dayText = (iso: string): string => new Date(iso.length === 10 ? `${iso}T12:00` : iso).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+export const dayText = (iso: string): string =>
+  new Date(iso.length === 10 ? `${iso}T12:00` : iso).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });

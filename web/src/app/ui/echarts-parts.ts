@@ -3,5 +3,14 @@ import { GraphicComponent, GridComponent, MarkAreaComponent, MarkLineComponent, 
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 
-echarts.use([LineChart, ScatterChart, GraphicComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
+echarts.use([
+  LineChart,
+  ScatterChart,
+  GraphicComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  CanvasRenderer,
+]);
 export { echarts };

@@ -20,7 +20,26 @@ import sums from '@material-symbols/svg-400/sharp/function.svg';
 import undo from '@material-symbols/svg-400/sharp/undo.svg';
 import upload from '@material-symbols/svg-400/sharp/upload.svg';
 
-const icons = { add, archive, camera, cards, close, contrast, day, download, instruments, jobs, practice, print, search, stock, strike, sums, undo, upload };
+const icons = {
+  add,
+  archive,
+  camera,
+  cards,
+  close,
+  contrast,
+  day,
+  download,
+  instruments,
+  jobs,
+  practice,
+  print,
+  search,
+  stock,
+  strike,
+  sums,
+  undo,
+  upload,
+};
 
 /** The icons in use, and only those, under names that say what they are for. */
 export const provideIcons = (): EnvironmentProviders =>

@@ -8,7 +8,8 @@ import { dayText } from '../../ui/clock-text';
 const plain = (text: string): string => text.replace(/\u2212/g, '-');
 
 const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 9, 0, 2] });
-const list = (lines: readonly string[]): Content => (lines.length ? { ul: lines.map(plain) } : { text: 'nothing recorded', color: '#555555' });
+const list = (lines: readonly string[]): Content =>
+  lines.length ? { ul: lines.map(plain) } : { text: 'nothing recorded', color: '#555555' };
 const table = (head: readonly string[], rows: readonly (readonly TableCell[])[], widths: (string | number)[]): Content => ({
   layout: 'lightHorizontalLines',
   table: { headerRows: 1, widths, body: [head.map((text) => ({ text, bold: true })), ...rows.map((row) => [...row])] },
@@ -21,12 +22,29 @@ function sheet(r: Report): TDocumentDefinitions {
     pageMargins: [46, 46, 46, 54],
     info: { title: `Job ${r.job.number}, hand-back sheet`, author: r.shop.name },
     defaultStyle: { fontSize: 9.5 },
-    footer: (page, pages) => ({ text: `Job ${r.job.number}, page ${page} of ${pages}`, alignment: 'right', margin: [46, 14], fontSize: 8, color: '#555555' }),
+    footer: (page, pages) => ({
+      text: `Job ${r.job.number}, page ${page} of ${pages}`,
+      alignment: 'right',
+      margin: [46, 14],
+      fontSize: 8,
+      color: '#555555',
+    }),
     content: [
       {
         columns: [
-          { stack: [{ text: r.shop.name, bold: true, fontSize: 15 }, { text: r.shop.address, color: '#555555' }] },
-          { stack: [{ text: `Job ${r.job.number}`, bold: true, fontSize: 15 }, { text: dayText(r.job.bookedInAt), color: '#555555' }], alignment: 'right' },
+          {
+            stack: [
+              { text: r.shop.name, bold: true, fontSize: 15 },
+              { text: r.shop.address, color: '#555555' },
+            ],
+          },
+          {
+            stack: [
+              { text: `Job ${r.job.number}`, bold: true, fontSize: 15 },
+              { text: dayText(r.job.bookedInAt), color: '#555555' },
+            ],
+            alignment: 'right',
+          },
         ],
       },
       { text: `${r.set.maker} ${r.set.model}, serial ${r.set.serial || 'not noted'}, of ${r.customer.name}`, margin: [0, 8, 0, 0] },
@@ -36,14 +54,45 @@ function sheet(r: Report): TDocumentDefinitions {
       list(r.found),
       heading('Done'),
       list(r.done),
-      ...(r.parts.length ? [heading('Parts'), table(['Part', 'Old', 'New', 'Why', 'Price'], r.parts.map((p) => [p.what, plain(p.old), plain(p.fitted), plain(p.why), { text: p.price, alignment: 'right' }]), ['auto', '*', '*', '*', 'auto'])] : []),
+      ...(r.parts.length
+        ? [
+            heading('Parts'),
+            table(
+              ['Part', 'Old', 'New', 'Why', 'Price'],
+              r.parts.map((p) => [p.what, plain(p.old), plain(p.fitted), plain(p.why), { text: p.price, alignment: 'right' }]),
+              ['auto', '*', '*', '*', 'auto'],
+            ),
+          ]
+        : []),
       ...(r.tests.length
-        ? [heading('Tests'), table(['Test', 'Condition', 'Limits', 'Before', 'After'], r.tests.map((t) => [t.name, t.condition, plain(t.limits), plain(`${t.before.text} ${t.before.verdict}`), { text: plain(`${t.after.text} ${t.after.verdict}`), bold: true }]), ['*', 'auto', 'auto', 'auto', 'auto'])]
+        ? [
+            heading('Tests'),
+            table(
+              ['Test', 'Condition', 'Limits', 'Before', 'After'],
+              r.tests.map((t) => [
+                t.name,
+                t.condition,
+                plain(t.limits),
+                plain(`${t.before.text} ${t.before.verdict}`),
+                { text: plain(`${t.after.text} ${t.after.verdict}`), bold: true },
+              ]),
+              ['*', 'auto', 'auto', 'auto', 'auto'],
+            ),
+          ]
         : []),
       ...(r.leftAlone.length ? [heading('Found but left alone'), list(r.leftAlone)] : []),
       ...(r.watchFor.length ? [heading('Watch for'), list(r.watchFor)] : []),
       heading('Price'),
-      { layout: 'noBorders', table: { widths: [160, 'auto'], body: r.priceLines.map((p, i) => [{ text: p.what, bold: i === r.priceLines.length - 1 }, { text: p.amount, alignment: 'right', bold: i === r.priceLines.length - 1 }]) } },
+      {
+        layout: 'noBorders',
+        table: {
+          widths: [160, 'auto'],
+          body: r.priceLines.map((p, i) => [
+            { text: p.what, bold: i === r.priceLines.length - 1 },
+            { text: p.amount, alignment: 'right', bold: i === r.priceLines.length - 1 },
+          ]),
+        },
+      },
       heading('Cautions'),
       list(r.cautions),
     ],
@@ -52,7 +101,10 @@ function sheet(r: Report): TDocumentDefinitions {
 
 /** Makes the PDF in the browser; nothing leaves the machine. */
 export async function reportPdf(report: Report): Promise<Uint8Array> {
-  const maker = pdfMake as unknown as { addVirtualFileSystem(fonts: unknown): void; createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Uint8Array> } };
+  const maker = pdfMake as unknown as {
+    addVirtualFileSystem(fonts: unknown): void;
+    createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Uint8Array> };
+  };
   maker.addVirtualFileSystem(pdfFonts);
   const buffer = await maker.createPdf(sheet(report)).getBuffer();
   return new Uint8Array(buffer);

@@ -10,29 +10,127 @@ import { dayText } from '../../ui/clock-text';
     @let r = report();
     <article>
       <header>
-        <div><h2>{{ r.shop.name }}</h2><p class="quiet">{{ r.shop.address }}</p></div>
-        <div class="right"><p class="fig">Job {{ r.job.number }}</p><p class="quiet">{{ day(r.job.bookedInAt) }}</p></div>
+        <div>
+          <h2>{{ r.shop.name }}</h2>
+          <p class="quiet">{{ r.shop.address }}</p>
+        </div>
+        <div class="right">
+          <p class="fig">Job {{ r.job.number }}</p>
+          <p class="quiet">{{ day(r.job.bookedInAt) }}</p>
+        </div>
       </header>
-      <p><b>{{ r.set.maker }} {{ r.set.model }}</b>, serial <span class="ref">{{ r.set.serial || 'not noted' }}</span>, of {{ r.customer.name }}</p>
-      <h3>Complaint</h3><p>{{ r.complaint }}</p>
-      <h3>Found</h3><ul>@for (line of r.found; track $index) {<li>{{ line }}</li>} @empty {<li class="quiet">nothing recorded</li>}</ul>
-      <h3>Done</h3><ul>@for (line of r.done; track $index) {<li>{{ line }}</li>} @empty {<li class="quiet">nothing recorded</li>}</ul>
+      <p>
+        <b>{{ r.set.maker }} {{ r.set.model }}</b
+        >, serial <span class="ref">{{ r.set.serial || 'not noted' }}</span>, of {{ r.customer.name }}
+      </p>
+      <h3>Complaint</h3>
+      <p>{{ r.complaint }}</p>
+      <h3>Found</h3>
+      <ul>
+        @for (line of r.found; track $index) {
+          <li>{{ line }}</li>
+        } @empty {
+          <li class="quiet">nothing recorded</li>
+        }
+      </ul>
+      <h3>Done</h3>
+      <ul>
+        @for (line of r.done; track $index) {
+          <li>{{ line }}</li>
+        } @empty {
+          <li class="quiet">nothing recorded</li>
+        }
+      </ul>
       @if (r.parts.length) {
         <h3>Parts</h3>
-        <table class="plain"><thead><tr><th>Part</th><th>Old</th><th>New</th><th>Why</th><th class="num">Price</th></tr></thead>
-          <tbody>@for (p of r.parts; track $index) {<tr><td class="ref">{{ p.what }}</td><td>{{ p.old }}</td><td>{{ p.fitted }}</td><td>{{ p.why }}</td><td class="num">{{ p.price }}</td></tr>}</tbody></table>
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>Old</th>
+              <th>New</th>
+              <th>Why</th>
+              <th class="num">Price</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (p of r.parts; track $index) {
+              <tr>
+                <td class="ref">{{ p.what }}</td>
+                <td>{{ p.old }}</td>
+                <td>{{ p.fitted }}</td>
+                <td>{{ p.why }}</td>
+                <td class="num">{{ p.price }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
       }
       @if (r.tests.length) {
         <h3>Tests</h3>
-        <table class="plain"><thead><tr><th>Test</th><th>Limits</th><th>Before</th><th>After</th></tr></thead>
-          <tbody>@for (t of r.tests; track $index) {<tr><td>{{ t.name }}<br /><small class="quiet">{{ t.condition }}</small></td><td>{{ t.limits }}</td><td>{{ t.before.text }} <small>{{ t.before.verdict }}</small></td><td><b>{{ t.after.text }}</b> <small>{{ t.after.verdict }}</small></td></tr>}</tbody></table>
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>Test</th>
+              <th>Limits</th>
+              <th>Before</th>
+              <th>After</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (t of r.tests; track $index) {
+              <tr>
+                <td>
+                  {{ t.name }}<br /><small class="quiet">{{ t.condition }}</small>
+                </td>
+                <td>{{ t.limits }}</td>
+                <td>
+                  {{ t.before.text }} <small>{{ t.before.verdict }}</small>
+                </td>
+                <td>
+                  <b>{{ t.after.text }}</b> <small>{{ t.after.verdict }}</small>
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
       }
-      @if (r.leftAlone.length) {<h3>Found but left alone</h3><ul>@for (line of r.leftAlone; track $index) {<li>{{ line }}</li>}</ul>}
-      @if (r.watchFor.length) {<h3>Watch for</h3><ul>@for (line of r.watchFor; track $index) {<li>{{ line }}</li>}</ul>}
+      @if (r.leftAlone.length) {
+        <h3>Found but left alone</h3>
+        <ul>
+          @for (line of r.leftAlone; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
+      @if (r.watchFor.length) {
+        <h3>Watch for</h3>
+        <ul>
+          @for (line of r.watchFor; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
       <h3>Price</h3>
-      <table class="plain price"><tbody>@for (p of r.priceLines; track p.what) {<tr><td>{{ p.what }}</td><td class="num fig">{{ p.amount }}</td></tr>}</tbody></table>
-      @if (r.job.spendLimitMinor !== undefined) {<p class="quiet">Limit agreed: {{ money(r.job.spendLimitMinor) }}</p>}
-      <h3>Cautions</h3><ul>@for (line of r.cautions; track $index) {<li>{{ line }}</li>}</ul>
+      <table class="plain price">
+        <tbody>
+          @for (p of r.priceLines; track p.what) {
+            <tr>
+              <td>{{ p.what }}</td>
+              <td class="num fig">{{ p.amount }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (r.job.spendLimitMinor !== undefined) {
+        <p class="quiet">Limit agreed: {{ money(r.job.spendLimitMinor) }}</p>
+      }
+      <h3>Cautions</h3>
+      <ul>
+        @for (line of r.cautions; track $index) {
+          <li>{{ line }}</li>
+        }
+      </ul>
     </article>
   `,
   styles: `

@@ -16,10 +16,15 @@ import { ReportView } from './report-view';
   imports: [MatButton, MatIcon, RouterLink, ReportView],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Hand-back sheet">
-      <header class="no-print"><h1>Hand-back sheet</h1><span class="grow"></span>
+      <header class="no-print">
+        <h1>Hand-back sheet</h1>
+        <span class="grow"></span>
         <a mat-button [routerLink]="['/job', id(), 'hand-back']">Back to the job</a>
-        <button mat-flat-button (click)="print()"><mat-icon svgIcon="print" />Print</button></header>
-      @if (report(); as r) {<app-report-view [report]="r" />}
+        <button mat-flat-button (click)="print()"><mat-icon svgIcon="print" />Print</button>
+      </header>
+      @if (report(); as r) {
+        <app-report-view [report]="r" />
+      }
     </div>
   `,
 })
@@ -27,12 +32,23 @@ export class SheetPage {
   readonly id = input.required<string>();
   private readonly jobs = inject(JobRepository);
   private readonly shop = toSignal(inject(ShopRepository).settings$.pipe(catchError(() => of(undefined))));
-  private readonly job = resource({ params: () => this.id(), loader: async ({ params }) => ({ file: await this.jobs.file(params), tape: await this.jobs.tape(params) }) });
+  private readonly job = resource({
+    params: () => this.id(),
+    loader: async ({ params }) => ({ file: await this.jobs.file(params), tape: await this.jobs.tape(params) }),
+  });
   protected readonly report = computed(() => {
     const shop = this.shop();
     const { file, tape } = this.job.value() ?? {};
     if (!shop || !file || !tape) return null;
-    return buildReport({ shop, job: file.row, customer: file.customer, set: file.set, tape, nowMs: Date.now(), ...(file.card ? { card: file.card } : {}) });
+    return buildReport({
+      shop,
+      job: file.row,
+      customer: file.customer,
+      set: file.set,
+      tape,
+      nowMs: Date.now(),
+      ...(file.card ? { card: file.card } : {}),
+    });
   });
 
   protected print(): void {

@@ -13,15 +13,22 @@ import { dayText } from '../../ui/clock-text';
   imports: [MatButton, MatIcon, RouterLink],
   template: `
     <div class="page">
-      <header class="no-print"><h1>Job tag</h1><span class="grow"></span>
+      <header class="no-print">
+        <h1>Job tag</h1>
+        <span class="grow"></span>
         <a mat-button [routerLink]="['/job', id(), 'safety']">To the job</a>
-        <button mat-flat-button (click)="print()"><mat-icon svgIcon="print" />Print</button></header>
+        <button mat-flat-button (click)="print()"><mat-icon svgIcon="print" />Print</button>
+      </header>
       @if (tag.value(); as t) {
         <section class="tag" aria-label="Tag">
           <div>
             <p class="number fig">{{ t.file.row.number }}</p>
-            <p><b>{{ t.file.set.maker }} {{ t.file.set.model }}</b></p>
-            <p>serial <span class="ref">{{ t.file.set.serial || 'not noted' }}</span></p>
+            <p>
+              <b>{{ t.file.set.maker }} {{ t.file.set.model }}</b>
+            </p>
+            <p>
+              serial <span class="ref">{{ t.file.set.serial || 'not noted' }}</span>
+            </p>
             <p>{{ t.file.customer.name }}</p>
             <p class="words">{{ t.file.row.complaint }}</p>
             <p>in {{ day(t.file.row.bookedInAt) }}{{ t.file.row.promisedOn ? ', promised ' + day(t.file.row.promisedOn) : '' }}</p>

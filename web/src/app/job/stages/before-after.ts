@@ -28,10 +28,17 @@ export function placeInLimits(value: number, low: number | undefined, high: numb
 })
 export class BeforeAfter {
   readonly rows = input.required<readonly ComparisonRow[]>();
-  private readonly named = computed(() => this.rows().map((row) => ({ row, name: `${row.limit.name}${row.limit.condition.mode ? ` ${row.limit.condition.mode}` : ''}${row.limit.condition.channel ? ` ch ${row.limit.condition.channel}` : ''}` })));
+  private readonly named = computed(() =>
+    this.rows().map((row) => ({
+      row,
+      name: `${row.limit.name}${row.limit.condition.mode ? ` ${row.limit.condition.mode}` : ''}${row.limit.condition.channel ? ` ch ${row.limit.condition.channel}` : ''}`,
+    })),
+  );
   protected readonly label = computed(() => {
     const cell = (r: EntryOf<'reading'> | undefined): string => (r ? `${readingText(r)} ${verdictNames[r.verdict]}` : 'not done');
-    return this.named().map(({ row }) => `${row.limit.name}, ${conditionText(row.limit.condition)}: before ${cell(row.before)}, after ${cell(row.after)}`).join('; ');
+    return this.named()
+      .map(({ row }) => `${row.limit.name}, ${conditionText(row.limit.condition)}: before ${cell(row.before)}, after ${cell(row.after)}`)
+      .join('; ');
   });
   protected readonly draw = computed(() => {
     const named = this.named();
@@ -39,13 +46,29 @@ export class BeforeAfter {
     const points = (which: 'before' | 'after'): [number, number][] =>
       named.flatMap(({ row }, i): [number, number][] => {
         const reading = row[which];
-        return reading ? [[reading.value === null ? -1 : clamp(placeInLimits(reading.value, row.limit.low, row.limit.high)), named.length - 1 - i]] : [];
+        return reading
+          ? [[reading.value === null ? -1 : clamp(placeInLimits(reading.value, row.limit.low, row.limit.high)), named.length - 1 - i]]
+          : [];
       });
     return (ink: ChartInk) => ({
       grid: { left: 236, right: 120, top: 26, bottom: 8 },
       textStyle: { fontFamily: ink.font, fontSize: 14, color: ink.quiet },
-      xAxis: { type: 'value', min: -1, max: 2, interval: 1, position: 'top', axisLabel: { color: ink.quiet, fontSize: 14, formatter: (v: number) => ({ 0: 'low limit', 1: 'high limit' })[v] ?? '' }, splitLine: { show: false } },
-      yAxis: { type: 'category', data: named.map(({ name }) => name).reverse(), axisLabel: { color: ink.text, fontSize: 14, width: 220, overflow: 'truncate', interval: 0 }, axisTick: { show: false }, axisLine: { show: false } },
+      xAxis: {
+        type: 'value',
+        min: -1,
+        max: 2,
+        interval: 1,
+        position: 'top',
+        axisLabel: { color: ink.quiet, fontSize: 14, formatter: (v: number) => ({ 0: 'low limit', 1: 'high limit' })[v] ?? '' },
+        splitLine: { show: false },
+      },
+      yAxis: {
+        type: 'category',
+        data: named.map(({ name }) => name).reverse(),
+        axisLabel: { color: ink.text, fontSize: 14, width: 220, overflow: 'truncate', interval: 0 },
+        axisTick: { show: false },
+        axisLine: { show: false },
+      },
       series: [
         {
           name: 'before',
@@ -54,7 +77,13 @@ export class BeforeAfter {
           symbolSize: 11,
           itemStyle: { color: 'transparent', borderColor: ink.quiet, borderWidth: 2 },
           data: points('before'),
-          markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: ink.text, type: 'solid', width: 2 }, data: [{ xAxis: 0 }, { xAxis: 1 }] },
+          markLine: {
+            symbol: 'none',
+            silent: true,
+            label: { show: false },
+            lineStyle: { color: ink.text, type: 'solid', width: 2 },
+            data: [{ xAxis: 0 }, { xAxis: 1 }],
+          },
           markArea: { silent: true, itemStyle: { color: ink.surface }, data: [[{ xAxis: 0 }, { xAxis: 1 }]] },
         },
         { name: 'after', type: 'scatter', symbol: 'circle', symbolSize: 12, itemStyle: { color: ink.works }, data: points('after') },

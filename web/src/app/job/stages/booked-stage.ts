@@ -27,31 +27,77 @@ import { ProblemList } from '../problem-list';
       <div class="body stack" tabindex="0" role="group" aria-label="What was booked in">
         <blockquote>{{ file.row.complaint }}</blockquote>
         @if (file.row.symptoms.length) {
-          <p>Symptoms: @for (s of symptoms(); track $index; let last = $last) {<span>{{ s }}{{ last ? '' : '; ' }}</span>}</p>
+          <p>
+            Symptoms:
+            @for (s of symptoms(); track $index; let last = $last) {
+              <span>{{ s }}{{ last ? '' : '; ' }}</span>
+            }
+          </p>
         }
         <app-problem-list />
         <dl>
-          <dt>Owner</dt><dd>{{ file.customer.name }}{{ file.customer.phone ? ', ' + file.customer.phone : '' }}</dd>
-          <dt>Set</dt><dd>{{ file.set.maker }} {{ file.set.model }}, serial <span class="ref">{{ file.set.serial || 'not noted' }}</span>{{ file.set.madeIn ? ', made in ' + file.set.madeIn : '' }}</dd>
-          <dt>Booked in</dt><dd>{{ day(file.row.bookedInAt) }}{{ file.row.promisedOn ? ', promised for ' + day(file.row.promisedOn) : ', no date promised' }}</dd>
-          <dt>Limit</dt><dd>{{ file.row.spendLimitMinor === undefined ? 'none agreed' : money(file.row.spendLimitMinor) }}{{ file.row.payer ? ', paid by ' + file.row.payer : '' }}</dd>
-          <dt>Came with it</dt><dd>{{ file.row.accessories.length ? file.row.accessories.join(', ') : 'nothing' }}</dd>
-          <dt>Outside</dt><dd>{{ file.row.cosmetic || 'not noted' }}</dd>
-          @if (file.set.previousOwners.length) {<dt>Owned before by</dt><dd>{{ file.set.previousOwners.join(', ') }}</dd>}
-          @if (modifications().length) {<dt>Modified</dt><dd>{{ modifications().join('; ') }}</dd>}
+          <dt>Owner</dt>
+          <dd>{{ file.customer.name }}{{ file.customer.phone ? ', ' + file.customer.phone : '' }}</dd>
+          <dt>Set</dt>
+          <dd>
+            {{ file.set.maker }} {{ file.set.model }}, serial <span class="ref">{{ file.set.serial || 'not noted' }}</span>{{
+              file.set.madeIn ? ', made in ' + file.set.madeIn : ''
+            }}
+          </dd>
+          <dt>Booked in</dt>
+          <dd>
+            {{ day(file.row.bookedInAt) }}{{ file.row.promisedOn ? ', promised for ' + day(file.row.promisedOn) : ', no date promised' }}
+          </dd>
+          <dt>Limit</dt>
+          <dd>
+            {{ file.row.spendLimitMinor === undefined ? 'none agreed' : money(file.row.spendLimitMinor)
+            }}{{ file.row.payer ? ', paid by ' + file.row.payer : '' }}
+          </dd>
+          <dt>Came with it</dt>
+          <dd>{{ file.row.accessories.length ? file.row.accessories.join(', ') : 'nothing' }}</dd>
+          <dt>Outside</dt>
+          <dd>{{ file.row.cosmetic || 'not noted' }}</dd>
+          @if (file.set.previousOwners.length) {
+            <dt>Owned before by</dt>
+            <dd>{{ file.set.previousOwners.join(', ') }}</dd>
+          }
+          @if (modifications().length) {
+            <dt>Modified</dt>
+            <dd>{{ modifications().join('; ') }}</dd>
+          }
         </dl>
         @if (claims().length) {
-          <section><h2>Claims, not facts</h2><ul>@for (c of claims(); track c.id) {<li>{{ c.claimant }}: {{ c.text }}</li>}</ul></section>
+          <section>
+            <h2>Claims, not facts</h2>
+            <ul>
+              @for (c of claims(); track c.id) {
+                <li>{{ c.claimant }}: {{ c.text }}</li>
+              }
+            </ul>
+          </section>
         }
         @if (earlier().length) {
-          <section><h2>Earlier visits</h2><ul>@for (v of earlier(); track v.id) {<li><a [routerLink]="['/job', v.id]">Job {{ v.number }}</a>, {{ day(v.bookedInAt) }}: {{ v.complaint }}</li>}</ul></section>
+          <section>
+            <h2>Earlier visits</h2>
+            <ul>
+              @for (v of earlier(); track v.id) {
+                <li>
+                  <a [routerLink]="['/job', v.id]">Job {{ v.number }}</a
+                  >, {{ day(v.bookedInAt) }}: {{ v.complaint }}
+                </li>
+              }
+            </ul>
+          </section>
         }
         <section>
-          <div class="acts"><h2 class="grow">Pictures</h2>
+          <div class="acts">
+            <h2 class="grow">Pictures</h2>
             <button mat-stroked-button (click)="pick.click()"><mat-icon svgIcon="camera" />Add a picture</button>
             <input #pick hidden type="file" accept="image/*" (change)="add(pick)" />
           </div>
-          @if (wrong()) {<p class="wrong" role="alert">{{ wrong() }}</p>}
+          @if (wrong()) {
+            <p class="wrong" role="alert">{{ wrong() }}</p>
+          }
           <app-pictures [jobId]="file.row.id" />
         </section>
       </div>
@@ -84,9 +130,13 @@ export class BookedStage {
   protected readonly wrong = signal('');
   protected readonly claims = computed(() => ofKind(this.store.stood(), 'claim'));
   protected readonly symptoms = computed(() => (this.store.file()?.row.symptoms ?? []).map((s) => `${s.text} ${resultNames[s.result]}`));
-  protected readonly modifications = computed(() => (this.store.file()?.set.modifications ?? []).map((m) => `${m.title}${m.rolledBack ? ' (rolled back)' : ''}`));
+  protected readonly modifications = computed(() =>
+    (this.store.file()?.set.modifications ?? []).map((m) => `${m.title}${m.rolledBack ? ' (rolled back)' : ''}`),
+  );
   private readonly visits = toSignal(
-    toObservable(computed(() => this.store.file()?.set.id)).pipe(switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([])))),
+    toObservable(computed(() => this.store.file()?.set.id)).pipe(
+      switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([]))),
+    ),
     { initialValue: [] },
   );
   protected readonly earlier = computed(() => this.visits().filter((v) => v.id !== this.store.jobId()));

@@ -11,7 +11,10 @@ import { JobStore } from '../job-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule, MatButton],
   template: `
-    <header class="head"><h1>First look</h1><span class="quiet grow">Before any meter: half of the easy repairs end here.</span></header>
+    <header class="head">
+      <h1>First look</h1>
+      <span class="quiet grow">Before any meter: half of the easy repairs end here.</span>
+    </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Findings">
       <fieldset>
         <legend>What is there?</legend>
@@ -22,30 +25,46 @@ import { JobStore } from '../job-store';
         </div>
       </fieldset>
       <div class="where">
-        <label class="field"><span>Where: a part such as C31, or a section</span>
+        <label class="field"
+          ><span>Where: a part such as C31, or a section</span>
           <input class="fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
         </label>
         <datalist id="places">
-          @for (s of store.card()?.sections ?? []; track s.id) {<option [value]="s.name"></option>}
-          @for (p of store.card()?.parts ?? []; track p.designator) {<option [value]="p.designator">{{ p.value }}</option>}
+          @for (s of store.card()?.sections ?? []; track s.id) {
+            <option [value]="s.name"></option>
+          }
+          @for (p of store.card()?.parts ?? []; track p.designator) {
+            <option [value]="p.designator">{{ p.value }}</option>
+          }
         </datalist>
-        <label class="field"><span>In your words</span><input name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off" /></label>
+        <label class="field"
+          ><span>In your words</span><input name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off"
+        /></label>
       </div>
       <div class="acts">
-        <fieldset class="acts"><legend class="visually-hidden">How bad is it?</legend>
-          @for (s of severities; track s) {<button class="chip" [attr.aria-pressed]="severity() === s" (click)="severity.set(s)">{{ s }}</button>}
+        <fieldset class="acts">
+          <legend class="visually-hidden">How bad is it?</legend>
+          @for (s of severities; track s) {
+            <button class="chip" [attr.aria-pressed]="severity() === s" (click)="severity.set(s)">{{ s }}</button>
+          }
         </fieldset>
         <button class="chip" [attr.aria-pressed]="hands()" (click)="hands.set(!hands())">previous hands</button>
         <span class="grow"></span>
         <button mat-flat-button (click)="keep()" [disabled]="!finding()">Keep the finding</button>
         <button mat-stroked-button (click)="clean()">All looks clean</button>
       </div>
-      @if (wrong()) {<p class="wrong" role="alert">{{ wrong() }}</p>}
+      @if (wrong()) {
+        <p class="wrong" role="alert">{{ wrong() }}</p>
+      }
       <section>
         <h2>Found so far</h2>
         <ul class="found">
           @for (f of found(); track f.id) {
-            <li><span class="ref">{{ f.designator ?? '' }}</span><span class="grow">{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + store.sectionName(f.section) : '' }}</span><span class="quiet">{{ f.severity }}{{ f.previousHands ? ', previous hands' : '' }}</span></li>
+            <li>
+              <span class="ref">{{ f.designator ?? '' }}</span><span class="grow"
+                >{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + store.sectionName(f.section) : '' }}</span
+              ><span class="quiet">{{ f.severity }}{{ f.previousHands ? ', previous hands' : '' }}</span>
+            </li>
           } @empty {
             <li class="quiet">Nothing yet. Look for leaks, burns, dull joints, parts out of line, added wires.</li>
           }
@@ -102,7 +121,9 @@ export class FirstLookStage {
     if (!card) return { words: typed };
     const part = partOf(card, typed);
     if (part) return { designator: part.designator, section: part.section };
-    const section = card.sections.find((s) => s.name.toLowerCase() === typed.toLowerCase() || s.short.toLowerCase() === typed.toLowerCase());
+    const section = card.sections.find(
+      (s) => s.name.toLowerCase() === typed.toLowerCase() || s.short.toLowerCase() === typed.toLowerCase(),
+    );
     if (section) return { section: section.id };
     if (/^[a-z]{1,3}\d+$/i.test(typed)) {
       this.wrong.set(`There is no part ${typed.toUpperCase()} on this card. Check it, or write the place in words; nothing was kept.`);
@@ -126,6 +147,12 @@ export class FirstLookStage {
   }
 
   protected clean(): void {
-    void this.store.keep({ kind: 'finding', finding: 'clean', text: 'Nothing seen out of order', severity: 'slight', previousHands: false });
+    void this.store.keep({
+      kind: 'finding',
+      finding: 'clean',
+      text: 'Nothing seen out of order',
+      severity: 'slight',
+      previousHands: false,
+    });
   }
 }

@@ -29,19 +29,50 @@ const keys: Readonly<Record<FunctionResult, string>> = {
     </header>
     <div class="body stack">
       @if (!store.signed()) {
-        <p class="caution" role="note">Safety is not signed off. Do the cold checks before first power, and key only into a suitable dummy load.</p>
+        <p class="caution" role="note">
+          Safety is not signed off. Do the cold checks before first power, and key only into a suitable dummy load.
+        </p>
       }
       @if (functions().length === 0) {
-        <p class="attention">This set has no card, so its functions are not known. Put what works and what does not on the tape, such as <span class="ref">note receive am dead</span>.</p>
+        <p class="attention">
+          This set has no card, so its functions are not known. Put what works and what does not on the tape, such as
+          <span class="ref">note receive am dead</span>.
+        </p>
       } @else {
         <table class="grid-table">
-          <caption class="visually-hidden">Result of each function. Move with the arrows; one key gives a result.</caption>
-          <thead><tr><th scope="col"></th>@for (column of columns(); track column) {<th scope="col">{{ column }}</th>}</tr></thead>
+          <caption class="visually-hidden">
+            Result of each function. Move with the arrows; one key gives a result.
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col"></th>
+              @for (column of columns(); track column) {
+                <th scope="col">{{ column }}</th>
+              }
+            </tr>
+          </thead>
           <tbody>
             @for (row of rows(); track row.name) {
-              <tr><th scope="row">{{ row.name }}</th>
+              <tr>
+                <th scope="row">{{ row.name }}</th>
                 @for (fn of row.cells; track $index) {
-                  <td>@if (fn) {<button class="cell" data-keys [class]="result(fn)" [attr.aria-pressed]="chosen() === fn.id" [attr.data-function]="fn.id" [attr.aria-label]="fn.name + ': ' + names[result(fn)]" (click)="chosen.set(fn.id)" (focus)="chosen.set(fn.id)" (keydown)="key($event, fn)"><b>{{ names[result(fn)] }}</b></button>}</td>
+                  <td>
+                    @if (fn) {
+                      <button
+                        class="cell"
+                        data-keys
+                        [class]="result(fn)"
+                        [attr.aria-pressed]="chosen() === fn.id"
+                        [attr.data-function]="fn.id"
+                        [attr.aria-label]="fn.name + ': ' + names[result(fn)]"
+                        (click)="chosen.set(fn.id)"
+                        (focus)="chosen.set(fn.id)"
+                        (keydown)="key($event, fn)"
+                      >
+                        <b>{{ names[result(fn)] }}</b>
+                      </button>
+                    }
+                  </td>
                 }
               </tr>
             }
@@ -49,17 +80,33 @@ const keys: Readonly<Record<FunctionResult, string>> = {
         </table>
         <div class="controls">
           @for (fn of controls(); track fn.id) {
-            <button class="cell" data-keys [class]="result(fn)" [attr.aria-pressed]="chosen() === fn.id" [attr.data-function]="fn.id" [attr.aria-label]="fn.name + ': ' + names[result(fn)]" (click)="chosen.set(fn.id)" (focus)="chosen.set(fn.id)" (keydown)="key($event, fn)"><span>{{ fn.name }}</span><b>{{ names[result(fn)] }}</b></button>
+            <button
+              class="cell"
+              data-keys
+              [class]="result(fn)"
+              [attr.aria-pressed]="chosen() === fn.id"
+              [attr.data-function]="fn.id"
+              [attr.aria-label]="fn.name + ': ' + names[result(fn)]"
+              (click)="chosen.set(fn.id)"
+              (focus)="chosen.set(fn.id)"
+              (keydown)="key($event, fn)"
+            >
+              <span>{{ fn.name }}</span><b>{{ names[result(fn)] }}</b>
+            </button>
           }
         </div>
       }
       @if (current(); as fn) {
         <section class="panel">
           <h2>{{ fn.name }}</h2>
-          @if (fn.how) {<p class="quiet">{{ fn.how }}</p>}
+          @if (fn.how) {
+            <p class="quiet">{{ fn.how }}</p>
+          }
           <div class="acts results" role="group" [attr.aria-label]="'Result of ' + fn.name">
             @for (r of allResults; track r) {
-              <button class="chip" [attr.aria-pressed]="result(fn) === r" (click)="set(fn, r)">{{ names[r] }} <kbd>{{ keys[r] }}</kbd></button>
+              <button class="chip" [attr.aria-pressed]="result(fn) === r" (click)="set(fn, r)">
+                {{ names[r] }} <kbd>{{ keys[r] }}</kbd>
+              </button>
             }
           </div>
         </section>
@@ -142,15 +189,22 @@ export class FunctionsStage {
   protected readonly allResults = functionResults;
   protected readonly chosen = signal<string | null>(null);
   protected readonly functions = computed(() => this.store.card()?.functions ?? []);
-  private readonly results = computed(() => new Map(ofKind(this.store.stood(), 'function').map((entry) => [entry.functionId, entry.result])));
+  private readonly results = computed(
+    () => new Map(ofKind(this.store.stood(), 'function').map((entry) => [entry.functionId, entry.result])),
+  );
   protected readonly tried = computed(() => [...this.results().values()].filter((r) => r !== 'not-tried').length);
   protected readonly columns = computed(() => [...new Set(this.functions().flatMap((fn) => (fn.row && fn.column ? [fn.column] : [])))]);
   protected readonly rows = computed(() => {
     const inGrid = this.functions().filter((fn) => fn.row && fn.column);
-    return [...new Set(inGrid.map((fn) => fn.row ?? ''))].map((name) => ({ name, cells: this.columns().map((column) => inGrid.find((fn) => fn.row === name && fn.column === column)) }));
+    return [...new Set(inGrid.map((fn) => fn.row ?? ''))].map((name) => ({
+      name,
+      cells: this.columns().map((column) => inGrid.find((fn) => fn.row === name && fn.column === column)),
+    }));
   });
   protected readonly controls = computed(() => this.functions().filter((fn) => !fn.row || !fn.column));
-  protected readonly current = computed(() => this.functions().find((fn) => fn.id === this.chosen()));
+  protected readonly current = computed(
+    () => this.functions().find((fn) => fn.id === this.chosen()) ?? this.functions().find((fn) => this.result(fn) === 'not-tried'),
+  );
 
   protected result(fn: CardFunction): FunctionResult {
     return this.results().get(fn.id) ?? 'not-tried';

@@ -15,23 +15,36 @@ import { ReportView } from '../print/report-view';
   imports: [FormsModule, MatButton, MatIcon, RouterLink, ReportView],
   template: `
     <header class="head">
-      <h1>Hand back</h1><span class="grow"></span>
+      <h1>Hand back</h1>
+      <span class="grow"></span>
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
       <a mat-stroked-button [routerLink]="['/job', store.jobId(), 'sheet']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
       <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
-      @for (warning of warnings(); track warning) {<p class="attention" role="note">{{ warning }}</p>}
-      @if (failed()) {<p class="attention" role="alert">{{ failed() }}</p>}
+      @for (warning of warnings(); track warning) {
+        <p class="attention" role="note">{{ warning }}</p>
+      }
+      @if (failed()) {
+        <p class="attention" role="alert">{{ failed() }}</p>
+      }
       <form class="remark" (ngSubmit)="add()" aria-label="Remark for the sheet">
-        <fieldset class="row"><legend class="visually-hidden">What kind of remark?</legend>
-          @for (k of kinds; track k.about) {<button type="button" class="chip" [attr.aria-pressed]="about() === k.about" (click)="about.set(k.about)">{{ k.word }}</button>}
+        <fieldset class="row">
+          <legend class="visually-hidden">What kind of remark?</legend>
+          @for (k of kinds; track k.about) {
+            <button type="button" class="chip" [attr.aria-pressed]="about() === k.about" (click)="about.set(k.about)">{{ k.word }}</button>
+          }
         </fieldset>
-        <label class="field grow"><span class="visually-hidden">Remark</span><input name="remark" [ngModel]="text()" (ngModelChange)="text.set($event)" placeholder="Remark for the sheet" autocomplete="off" /></label>
+        <label class="field grow"
+          ><span class="visually-hidden">Remark</span
+          ><input name="remark" [ngModel]="text()" (ngModelChange)="text.set($event)" placeholder="Remark for the sheet" autocomplete="off"
+        /></label>
         <button mat-stroked-button type="submit" [disabled]="!text().trim()">Add</button>
       </form>
-      @if (report(); as r) {<app-report-view [report]="r" />}
+      @if (report(); as r) {
+        <app-report-view [report]="r" />
+      }
     </div>
   `,
   styleUrl: './stage.scss',
@@ -75,7 +88,15 @@ export class HandBackStage {
     const file = this.store.file();
     const shop = this.store.settings();
     if (!file || !shop) return null;
-    return buildReport({ shop, job: file.row, customer: file.customer, set: file.set, tape: this.store.tape(), nowMs: Date.now(), ...(file.card ? { card: file.card } : {}) });
+    return buildReport({
+      shop,
+      job: file.row,
+      customer: file.customer,
+      set: file.set,
+      tape: this.store.tape(),
+      nowMs: Date.now(),
+      ...(file.card ? { card: file.card } : {}),
+    });
   });
   protected readonly warnings = computed(() => {
     const row = this.store.file()?.row;
@@ -83,7 +104,14 @@ export class HandBackStage {
     const total = this.report()?.price.totalMinor ?? 0;
     return [
       ...(this.store.signed() ? [] : ['Safety was never signed off on this job.']),
-      ...(open.length ? [`${open.length} of the re-tests not passed: ${open.map((r) => r.name).slice(0, 3).join('; ')}.`] : []),
+      ...(open.length
+        ? [
+            `${open.length} of the re-tests not passed: ${open
+              .map((r) => r.name)
+              .slice(0, 3)
+              .join('; ')}.`,
+          ]
+        : []),
       ...(row?.spendLimitMinor !== undefined && total > row.spendLimitMinor ? ['The total is above the limit agreed at booking in.'] : []),
     ];
   });
@@ -132,6 +160,10 @@ export class HandBackStage {
   }
 
   private running(): boolean {
-    return ofKind(this.store.stood(), 'labour').filter((l) => l.act !== 'break').at(-1)?.act === 'start';
+    return (
+      ofKind(this.store.stood(), 'labour')
+        .filter((l) => l.act !== 'break')
+        .at(-1)?.act === 'start'
+    );
   }
 }

@@ -10,10 +10,23 @@ import { SoakStrip } from './soak-strip';
   template: `
     <header class="head"><h1>Align</h1></header>
     <div class="body stack" tabindex="0" role="group" aria-label="Steps of alignment">
-      <p class="panel">Coming: each step with its value before and after, whether there was a real peak, and what it depends on. Until then, note the adjustments on the tape.</p>
+      <p class="panel">
+        Coming: each step with its value before and after, whether there was a real peak, and what it depends on. Until then, note the
+        adjustments on the tape.
+      </p>
       @if (steps().length) {
-        <section><h2>The card's order</h2>
-          <ol>@for (s of steps(); track s.id; let i = $index) {<li><span class="fig">{{ i + 1 }}</span><span class="grow"><b>{{ s.name }}</b> <span class="ref">{{ s.adjust.join(', ') }}</span> at <span class="ref">{{ s.at ?? 'no point' }}</span></span><span>{{ s.expect }}</span></li>}</ol>
+        <section>
+          <h2>The card's order</h2>
+          <ol>
+            @for (s of steps(); track s.id; let i = $index) {
+              <li>
+                <span class="fig">{{ i + 1 }}</span><span class="grow"
+                  ><b>{{ s.name }}</b> <span class="ref">{{ s.adjust.join(', ') }}</span> at
+                  <span class="ref">{{ s.at ?? 'no point' }}</span></span
+                ><span>{{ s.expect }}</span>
+              </li>
+            }
+          </ol>
         </section>
       }
     </div>
@@ -40,13 +53,20 @@ export class AlignStage {
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SoakStrip],
   template: `
-    <header class="head"><h1>Soak</h1><span class="grow"></span>
-      <button class="chip" [attr.aria-pressed]="notNeeded()" (click)="skip()">Not needed on this job</button></header>
+    <header class="head">
+      <h1>Soak</h1>
+      <span class="grow"></span> <button class="chip" [attr.aria-pressed]="notNeeded()" (click)="skip()">Not needed on this job</button>
+    </header>
     <div class="body stack">
-      <p class="panel">Coming: how long without a failure is enough, from how often it failed before. The strip below already draws every reading of one point on this job.</p>
+      <p class="panel">
+        Coming: how long without a failure is enough, from how often it failed before. The strip below already draws every reading of one
+        point on this job.
+      </p>
       @if (points().length) {
         <div class="row" role="group" aria-label="Point to draw">
-          @for (p of points(); track p) {<button class="chip" [attr.aria-pressed]="chosen() === p" (click)="picked.set(p)">{{ p }}</button>}
+          @for (p of points(); track p) {
+            <button class="chip" [attr.aria-pressed]="chosen() === p" (click)="picked.set(p)">{{ p }}</button>
+          }
         </div>
         <div class="strip"><app-soak-strip [readings]="readings()" [title]="chosen()" /></div>
       } @else {
@@ -67,7 +87,9 @@ export class AlignStage {
 export class SoakStage {
   private readonly store = inject(JobStore);
   protected readonly picked = signal<string | null>(null);
-  private readonly all = computed(() => ofKind(this.store.stood(), 'reading').filter((r) => r.subject.what === 'point' && r.value !== null));
+  private readonly all = computed(() =>
+    ofKind(this.store.stood(), 'reading').filter((r) => r.subject.what === 'point' && r.value !== null),
+  );
   protected readonly points = computed(() => {
     const counts = new Map<string, number>();
     for (const { subject } of this.all()) if (subject.what === 'point') counts.set(subject.point, (counts.get(subject.point) ?? 0) + 1);
@@ -77,7 +99,15 @@ export class SoakStage {
   protected readonly readings = computed(() =>
     this.all()
       .filter((r) => r.subject.what === 'point' && r.subject.point === this.chosen())
-      .map((r) => ({ at: Date.parse(r.at), value: r.value ?? 0, unit: r.unit, verdict: r.verdict, text: readingText(r), low: r.low, high: r.high })),
+      .map((r) => ({
+        at: Date.parse(r.at),
+        value: r.value ?? 0,
+        unit: r.unit,
+        verdict: r.verdict,
+        text: readingText(r),
+        low: r.low,
+        high: r.high,
+      })),
   );
   protected readonly notNeeded = computed(() => this.store.stages().find((s) => s.stage === 'soak')?.state === 'not-needed');
 

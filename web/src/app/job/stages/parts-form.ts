@@ -15,19 +15,68 @@ import { JobStore } from '../job-store';
   imports: [FormsModule, MatButton],
   template: `
     <form class="grid" (ngSubmit)="keep()" aria-label="Part replaced">
-      <label class="field"><span>Designator</span><input class="fig" name="designator" list="parts" [ngModel]="designator()" (ngModelChange)="setDesignator($event)" autocomplete="off" /></label>
-      <datalist id="parts">@for (p of store.card()?.parts ?? []; track p.designator) {<option [value]="p.designator">{{ p.value }}</option>}</datalist>
-      <label class="field"><span>Old part</span><input name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off" /></label>
-      <label class="field"><span>New part</span><input name="new" list="stock" [ngModel]="fresh()" (ngModelChange)="setFresh($event)" autocomplete="off" /></label>
-      <datalist id="stock">@for (s of stock(); track s.id) {<option [value]="s.part">{{ s.quantity }} in {{ s.drawer }}</option>}</datalist>
-      <label class="field"><span>Why</span><input name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off" /></label>
-      <label class="field"><span>Proof</span><input name="proof" [ngModel]="proof()" (ngModelChange)="proof.set($event)" autocomplete="off" placeholder="measured out of circuit" /></label>
-      <label class="field"><span>Price each</span><input class="fig" name="price" inputmode="decimal" [ngModel]="price()" (ngModelChange)="price.set($event)" autocomplete="off" /></label>
-      <label class="field"><span>How many</span><input class="fig" name="quantity" inputmode="numeric" [ngModel]="quantity()" (ngModelChange)="quantity.set($event)" autocomplete="off" /></label>
-      <label class="field"><span>Source</span><input name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off" /></label>
-      <div class="acts"><button mat-flat-button type="submit" [disabled]="!designator().trim() || !fresh().trim()">Record the part</button></div>
+      <label class="field"
+        ><span>Designator</span
+        ><input
+          class="fig"
+          name="designator"
+          list="parts"
+          [ngModel]="designator()"
+          (ngModelChange)="setDesignator($event)"
+          autocomplete="off"
+      /></label>
+      <datalist id="parts">
+        @for (p of store.card()?.parts ?? []; track p.designator) {
+          <option [value]="p.designator">{{ p.value }}</option>
+        }
+      </datalist>
+      <label class="field"
+        ><span>Old part</span><input name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off"
+      /></label>
+      <label class="field"
+        ><span>New part</span><input name="new" list="stock" [ngModel]="fresh()" (ngModelChange)="setFresh($event)" autocomplete="off"
+      /></label>
+      <datalist id="stock">
+        @for (s of stock(); track s.id) {
+          <option [value]="s.part">{{ s.quantity }} in {{ s.drawer }}</option>
+        }
+      </datalist>
+      <label class="field"
+        ><span>Why</span><input name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off"
+      /></label>
+      <label class="field"
+        ><span>Proof</span
+        ><input
+          name="proof"
+          [ngModel]="proof()"
+          (ngModelChange)="proof.set($event)"
+          autocomplete="off"
+          placeholder="measured out of circuit"
+      /></label>
+      <label class="field"
+        ><span>Price each</span
+        ><input class="fig" name="price" inputmode="decimal" [ngModel]="price()" (ngModelChange)="price.set($event)" autocomplete="off"
+      /></label>
+      <label class="field"
+        ><span>How many</span
+        ><input
+          class="fig"
+          name="quantity"
+          inputmode="numeric"
+          [ngModel]="quantity()"
+          (ngModelChange)="quantity.set($event)"
+          autocomplete="off"
+      /></label>
+      <label class="field"
+        ><span>Source</span><input name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off"
+      /></label>
+      <div class="acts">
+        <button mat-flat-button type="submit" [disabled]="!designator().trim() || !fresh().trim()">Record the part</button>
+      </div>
     </form>
-    @if (wrong()) {<p class="wrong" role="alert">{{ wrong() }}</p>}
+    @if (wrong()) {
+      <p class="wrong" role="alert">{{ wrong() }}</p>
+    }
   `,
   styleUrl: './stage.scss',
   styles: `
@@ -89,8 +138,12 @@ export class PartsForm {
     const priceMinor = this.price().trim() === '' ? 0 : parseMoney(this.price());
     const quantity = /^\d{1,3}$/.test(this.quantity().trim()) ? Number(this.quantity()) : 0;
     const part = this.part();
-    if (this.store.card() && !part) return this.wrong.set(`${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`);
-    if (priceMinor === undefined) return this.wrong.set(`"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.`);
+    if (this.store.card() && !part)
+      return this.wrong.set(
+        `${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
+      );
+    if (priceMinor === undefined)
+      return this.wrong.set(`"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.`);
     if (quantity < 1) return this.wrong.set('How many were fitted? Give a whole number of 1 or more.');
     this.wrong.set('');
     const entry = await this.store.keep({

@@ -12,31 +12,59 @@ import { PartsForm } from './parts-form';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, PartsForm],
   template: `
-    <header class="head"><h1>Parts</h1><span class="quiet grow">Prove the part before it is changed; look for the cause as well as the casualty.</span></header>
+    <header class="head">
+      <h1>Parts</h1>
+      <span class="quiet grow">Prove the part before it is changed; look for the cause as well as the casualty.</span>
+    </header>
     <div class="body stack">
       @if (suspects().length) {
         <section class="panel">
           <h2>Likeliest parts of the {{ leading()?.name }}</h2>
           <ul>
             @for (p of suspects(); track p.designator) {
-              <li><span class="fig">{{ p.designator }}</span><span class="grow">{{ p.value }}</span><span class="fig">{{ p.share }}</span>
-                <button class="chip" (click)="prove(p.designator, 'bad')" [attr.aria-label]="p.designator + ' measured bad'">measured bad</button>
-                <button class="chip" (click)="prove(p.designator, 'good')" [attr.aria-label]="p.designator + ' measured good'">measured good</button>
+              <li>
+                <span class="fig">{{ p.designator }}</span><span class="grow">{{ p.value }}</span
+                ><span class="fig">{{ p.share }}</span>
+                <button class="chip" (click)="prove(p.designator, 'bad')" [attr.aria-label]="p.designator + ' measured bad'">
+                  measured bad
+                </button>
+                <button class="chip" (click)="prove(p.designator, 'good')" [attr.aria-label]="p.designator + ' measured good'">
+                  measured good
+                </button>
               </li>
             }
           </ul>
         </section>
       }
-      <section><h2>Part replaced</h2><app-parts-form (kept)="toRepair()" /></section>
+      <section>
+        <h2>Part replaced</h2>
+        <app-parts-form (kept)="toRepair()" />
+      </section>
       <section>
         <h2>Fitted on this job</h2>
         <table class="plain">
-          <thead><tr><th>Part</th><th>Old</th><th>New</th><th>Why, proof</th><th class="num">Price</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>Old</th>
+              <th>New</th>
+              <th>Why, proof</th>
+              <th class="num">Price</th>
+            </tr>
+          </thead>
           <tbody>
             @for (f of fits(); track f.id) {
-              <tr><td class="fig">{{ f.designator }}</td><td>{{ f.oldPart }}</td><td>{{ f.quantity > 1 ? f.quantity + ' × ' : '' }}{{ f.newPart }}</td><td>{{ f.why }}{{ f.why && f.proof ? '; ' : '' }}{{ f.proof }}</td><td class="fig num">{{ money(f.priceMinor * f.quantity) }}</td></tr>
+              <tr>
+                <td class="fig">{{ f.designator }}</td>
+                <td>{{ f.oldPart }}</td>
+                <td>{{ f.quantity > 1 ? f.quantity + ' × ' : '' }}{{ f.newPart }}</td>
+                <td>{{ f.why }}{{ f.why && f.proof ? '; ' : '' }}{{ f.proof }}</td>
+                <td class="fig num">{{ money(f.priceMinor * f.quantity) }}</td>
+              </tr>
             } @empty {
-              <tr><td colspan="5" class="quiet">Nothing fitted yet.</td></tr>
+              <tr>
+                <td colspan="5" class="quiet">Nothing fitted yet.</td>
+              </tr>
             }
           </tbody>
         </table>
@@ -70,7 +98,9 @@ export class PartsStage {
   protected readonly suspects = computed(() => {
     const card = this.store.card();
     if (!card || !this.leading()) return [];
-    return (this.top()?.parts ?? []).slice(0, 4).map(({ designator, share }) => ({ designator, share: `${Math.round(share * 100)}`, value: partOf(card, designator)?.value ?? '' }));
+    return (this.top()?.parts ?? [])
+      .slice(0, 4)
+      .map(({ designator, share }) => ({ designator, share: `${Math.round(share * 100)}`, value: partOf(card, designator)?.value ?? '' }));
   });
 
   protected money(minor: number): string {

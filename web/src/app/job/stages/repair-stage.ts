@@ -13,11 +13,17 @@ import { ProblemList } from '../problem-list';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, RouterLink, StateMark, ProblemList],
   template: `
-    <header class="head"><h1>Repair</h1><span class="quiet grow">Polarity and place noted before removal; check for shorts before power; current limit on.</span>
-      <a mat-stroked-button [routerLink]="['../parts']">Another part</a></header>
+    <header class="head">
+      <h1>Repair</h1>
+      <span class="quiet grow">Polarity and place noted before removal; check for shorts before power; current limit on.</span>
+      <a mat-stroked-button [routerLink]="['../parts']">Another part</a>
+    </header>
     <div class="body stack">
       @if (!fitted()) {
-        <p class="panel quiet">No part has been fitted yet. Record it in <a [routerLink]="['../parts']">Parts</a>; what failed before then comes back here as the re-test list.</p>
+        <p class="panel quiet">
+          No part has been fitted yet. Record it in <a [routerLink]="['../parts']">Parts</a>; what failed before then comes back here as the
+          re-test list.
+        </p>
       } @else {
         <section>
           <h2>To be tried again since {{ fitted() }} was fitted</h2>
@@ -25,8 +31,13 @@ import { ProblemList } from '../problem-list';
             @for (item of store.retests(); track item.kind + item.id + item.name) {
               <li [attr.data-retest]="item.id">
                 <app-state-mark [of]="item.now === 'passes' ? 'done' : item.now === 'fails' ? 'missing' : 'not-begun'" />
-                <span class="grow"><b>{{ item.name }}</b><span class="quiet"> was {{ was(item) }}</span></span>
-                @if (item.now) {<span [class.ok]="item.now === 'passes'" [class.attn]="item.now === 'fails'">{{ item.now }}</span>}
+                <span class="grow"
+                  ><b>{{ item.name }}</b
+                  ><span class="quiet"> was {{ was(item) }}</span></span
+                >
+                @if (item.now) {
+                  <span [class.ok]="item.now === 'passes'" [class.attn]="item.now === 'fails'">{{ item.now }}</span>
+                }
                 @if (item.kind === 'function') {
                   <button class="chip" (click)="result(item, 'works')" [attr.aria-label]="item.name + ' works now'">works now</button>
                   <button class="chip" (click)="result(item, 'dead')" [attr.aria-label]="item.name + ' still fails'">still fails</button>

@@ -31,7 +31,12 @@ const plain: readonly Check[] = [
   { id: 'polarity', name: 'Supply polarity or mains tap', text: 'as the set is marked', hazard: false },
   { id: 'shorts', name: 'Shorts across the supply', text: 'none', hazard: false },
   { id: 'current-limit', name: 'First power on a current limit, or brought up slowly', text: 'set', hazard: false },
-  { id: 'hazard-general', name: 'Cautions', text: 'High voltage, mains, RF, static, beryllium oxide and solvents: look the set up before it is opened.', hazard: true },
+  {
+    id: 'hazard-general',
+    name: 'Cautions',
+    text: 'High voltage, mains, RF, static, beryllium oxide and solvents: look the set up before it is opened.',
+    hazard: true,
+  },
 ];
 
 /** Safety and cold checks: each answered, those with a figure measured, and the whole signed off on the tape. */
@@ -43,10 +48,14 @@ const plain: readonly Check[] = [
     <header class="head">
       <h1>Safety and cold checks</h1>
       <span class="grow quiet">{{ left() === 0 ? 'All answered' : left() + ' left' }}</span>
-      <button mat-flat-button (click)="sign()" [disabled]="left() > 0 || store.signed()">{{ store.signed() ? 'Signed off' : 'Sign off' }}</button>
+      <button mat-flat-button (click)="sign()" [disabled]="left() > 0 || store.signed()">
+        {{ store.signed() ? 'Signed off' : 'Sign off' }}
+      </button>
     </header>
     <div class="body" tabindex="0" role="group" aria-label="Checks">
-      <p class="quiet">Set switched off and unplugged until these are answered. Mains wiring only by those licensed for it where you are.</p>
+      <p class="quiet">
+        Set switched off and unplugged until these are answered. Mains wiring only by those licensed for it where you are.
+      </p>
       <ul>
         @for (check of checks(); track check.id) {
           <li [class.hot]="check.hazard" [attr.data-check]="check.id">
@@ -56,19 +65,59 @@ const plain: readonly Check[] = [
               @if (answers().get(check.id); as answer) {
                 <p class="quiet">{{ said(answer) }}</p>
               }
-              @if (wrong() === check.id) {<p class="wrong" role="alert">{{ message() }}</p>}
+              @if (wrong() === check.id) {
+                <p class="wrong" role="alert">{{ message() }}</p>
+              }
             </div>
             @if (check.unit) {
-              <label class="field value"><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
-                <input class="fig" [name]="check.id" [ngModel]="values()[check.id] ?? ''" (ngModelChange)="setValue(check.id, $event)" (keydown.enter)="measure(check)" autocomplete="off" />
+              <label class="field value"
+                ><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
+                <input
+                  class="fig"
+                  [name]="check.id"
+                  [ngModel]="values()[check.id] ?? ''"
+                  (ngModelChange)="setValue(check.id, $event)"
+                  (keydown.enter)="measure(check)"
+                  autocomplete="off"
+                />
               </label>
               <button class="chip" (click)="measure(check)" [attr.aria-label]="check.name + ': keep the value'">Keep</button>
-              @if (!check.hazard) {<button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'" (click)="answer(check, 'not-needed')" [attr.aria-label]="check.name + ': not needed'">Not needed</button>}
-            } @else {
-              <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'right'" (click)="answer(check, 'right')" [attr.aria-label]="check.name + ': ' + (check.hazard ? 'read, and kept to' : 'right')">{{ check.hazard ? 'Read, kept to' : 'Right' }}</button>
               @if (!check.hazard) {
-                <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'wrong'" (click)="answer(check, 'wrong')" [attr.aria-label]="check.name + ': wrong'">Wrong</button>
-                <button class="chip" [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'" (click)="answer(check, 'not-needed')" [attr.aria-label]="check.name + ': not needed'">Not needed</button>
+                <button
+                  class="chip"
+                  [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
+                  (click)="answer(check, 'not-needed')"
+                  [attr.aria-label]="check.name + ': not needed'"
+                >
+                  Not needed
+                </button>
+              }
+            } @else {
+              <button
+                class="chip"
+                [attr.aria-pressed]="answers().get(check.id)?.result === 'right'"
+                (click)="answer(check, 'right')"
+                [attr.aria-label]="check.name + ': ' + (check.hazard ? 'read, and kept to' : 'right')"
+              >
+                {{ check.hazard ? 'Read, kept to' : 'Right' }}
+              </button>
+              @if (!check.hazard) {
+                <button
+                  class="chip"
+                  [attr.aria-pressed]="answers().get(check.id)?.result === 'wrong'"
+                  (click)="answer(check, 'wrong')"
+                  [attr.aria-label]="check.name + ': wrong'"
+                >
+                  Wrong
+                </button>
+                <button
+                  class="chip"
+                  [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
+                  (click)="answer(check, 'not-needed')"
+                  [attr.aria-label]="check.name + ': not needed'"
+                >
+                  Not needed
+                </button>
               }
             }
           </li>
@@ -115,7 +164,15 @@ export class SafetyStage {
     const card = this.store.card();
     if (!card) return plain;
     return [
-      ...card.coldChecks.map((c) => ({ id: c.id, name: c.name, text: c.expect, hazard: false, ...(c.unit ? { unit: c.unit } : {}), ...(c.low === undefined ? {} : { low: c.low }), ...(c.high === undefined ? {} : { high: c.high }) })),
+      ...card.coldChecks.map((c) => ({
+        id: c.id,
+        name: c.name,
+        text: c.expect,
+        hazard: false,
+        ...(c.unit ? { unit: c.unit } : {}),
+        ...(c.low === undefined ? {} : { low: c.low }),
+        ...(c.high === undefined ? {} : { high: c.high }),
+      })),
       ...card.hazards.map((h) => ({
         id: `hazard-${h.kind}`,
         name: hazardNames[h.kind],
@@ -163,7 +220,14 @@ export class SafetyStage {
       void this.store.keep({ kind: 'note', text: `${check.name}: ${quantityText(value, unit)} still on it, not yet safe` });
       return;
     }
-    void this.store.keep({ kind: 'safety', check: check.id, result: within ? 'right' : 'wrong', value, ...(unit ? { unit } : {}), ...(within ? {} : { text: `should be ${limitsText(check.low, check.high, unit)}` }) });
+    void this.store.keep({
+      kind: 'safety',
+      check: check.id,
+      result: within ? 'right' : 'wrong',
+      value,
+      ...(unit ? { unit } : {}),
+      ...(within ? {} : { text: `should be ${limitsText(check.low, check.high, unit)}` }),
+    });
   }
 
   protected sign(): void {

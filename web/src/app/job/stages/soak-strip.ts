@@ -29,7 +29,13 @@ export interface StripReading {
 export class SoakStrip {
   readonly readings = input.required<readonly StripReading[]>();
   readonly title = input.required<string>();
-  protected readonly label = computed(() => `${this.title()}: ${this.readings().length} readings over time, ${this.readings().map((r) => r.text).slice(-5).join(', ')}`);
+  protected readonly label = computed(
+    () =>
+      `${this.title()}: ${this.readings().length} readings over time, ${this.readings()
+        .map((r) => r.text)
+        .slice(-5)
+        .join(', ')}`,
+  );
   protected readonly draw = computed(() => {
     const readings = this.readings();
     const last = readings.at(-1);
@@ -38,7 +44,11 @@ export class SoakStrip {
       grid: { left: 84, right: 24, top: 18, bottom: 34 },
       textStyle: { fontFamily: ink.font, fontSize: 14, color: ink.quiet },
       tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => quantityText(Number(v), last?.unit ?? '') },
-      xAxis: { type: 'time', axisLabel: { color: ink.quiet, fontSize: 14, hideOverlap: true }, axisLine: { lineStyle: { color: ink.quiet } } },
+      xAxis: {
+        type: 'time',
+        axisLabel: { color: ink.quiet, fontSize: 14, hideOverlap: true },
+        axisLine: { lineStyle: { color: ink.quiet } },
+      },
       yAxis: {
         type: 'value',
         scale: true,
@@ -58,8 +68,17 @@ export class SoakStrip {
           symbol: 'circle',
           symbolSize: 9,
           lineStyle: { color: ink.quiet, width: 2 },
-          data: readings.map((r) => ({ value: [r.at, r.value], itemStyle: { color: r.verdict === 'in' ? ink.works : r.verdict === 'no-limit' ? ink.text : ink.attention } })),
-          markLine: { symbol: 'none', silent: true, label: { show: false }, lineStyle: { color: ink.quiet, type: 'solid', width: 1.5 }, data: limits.map((yAxis) => ({ yAxis })) },
+          data: readings.map((r) => ({
+            value: [r.at, r.value],
+            itemStyle: { color: r.verdict === 'in' ? ink.works : r.verdict === 'no-limit' ? ink.text : ink.attention },
+          })),
+          markLine: {
+            symbol: 'none',
+            silent: true,
+            label: { show: false },
+            lineStyle: { color: ink.quiet, type: 'solid', width: 1.5 },
+            data: limits.map((yAxis) => ({ yAxis })),
+          },
         },
       ],
     });

@@ -16,6 +16,15 @@ import { BeforeAfter } from './before-after';
   templateUrl: './test-stage.html',
   styleUrl: './stage.scss',
   styles: `
+    .results {
+      table-layout: fixed;
+    }
+    .results th:first-child {
+      width: 36%;
+    }
+    .results th:nth-child(2) {
+      width: 20%;
+    }
     .results td {
       height: 42px;
       white-space: nowrap;
@@ -98,7 +107,9 @@ export class TestStage {
   );
   protected readonly counts = computed(() => {
     const seen = this.table().map((row) => (this.isAfter() ? row.after : row.before)?.verdict);
-    return (['in', 'low', 'high', 'dead', 'cant-tell'] as const).map((verdict) => ({ verdict, n: seen.filter((v) => v === verdict).length })).filter(({ n }) => n > 0);
+    return (['in', 'low', 'high', 'dead', 'cant-tell'] as const)
+      .map((verdict) => ({ verdict, n: seen.filter((v) => v === verdict).length }))
+      .filter(({ n }) => n > 0);
   });
   protected readonly notDone = computed(() => this.table().filter((row) => !(this.isAfter() ? row.after : row.before)).length);
   protected readonly next = computed(() => this.rows().find(({ row, cannot }) => !cannot && !(this.isAfter() ? row.after : row.before)));

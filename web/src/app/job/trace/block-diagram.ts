@@ -1,4 +1,17 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, model, signal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  model,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { routeSections, type LaidCard } from '@amber-relay/core/card';
 import type { SectionResult } from '@amber-relay/core/trace';
 import { select } from 'd3-selection';
@@ -38,10 +51,23 @@ export class BlockDiagram {
       const result = found.get(section.id);
       const word = result?.word ?? 'unlikely';
       const percent = !result || result.chance < 0.01 ? '<1' : String(Math.round(result.chance * 100));
-      return [{ id: section.id, name: section.short, title: section.name, x: place.x, y: place.y, word, percent, spoken: `${section.name}, ${word}, ${percent === '<1' ? 'under 1' : percent} in 100` }];
+      return [
+        {
+          id: section.id,
+          name: section.short,
+          title: section.name,
+          x: place.x,
+          y: place.y,
+          word,
+          percent,
+          spoken: `${section.name}, ${word}, ${percent === '<1' ? 'under 1' : percent} in 100`,
+        },
+      ];
     });
   });
-  protected readonly wires = computed(() => [...(this.placed()?.wires ?? [])].map(([id, points]) => ({ id, d: points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') })));
+  protected readonly wires = computed(() =>
+    [...(this.placed()?.wires ?? [])].map(([id, points]) => ({ id, d: points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') })),
+  );
   protected readonly litWires = computed(() => {
     const drawn = this.placed()?.wires;
     const wiresOn = (id: string): string[] => {
@@ -91,7 +117,11 @@ export class BlockDiagram {
     event.preventDefault();
     const [dx = 0, dy = 0] = way;
     const near = this.boxes()
-      .map((box) => ({ box, along: (box.x - from.x) * dx + (box.y - from.y) * dy, aside: Math.abs((box.x - from.x) * dy) + Math.abs((box.y - from.y) * dx) }))
+      .map((box) => ({
+        box,
+        along: (box.x - from.x) * dx + (box.y - from.y) * dy,
+        aside: Math.abs((box.x - from.x) * dy) + Math.abs((box.y - from.y) * dx),
+      }))
       .filter(({ along }) => along > 4)
       .sort((a, b) => a.along + 2 * a.aside - (b.along + 2 * b.aside))[0];
     if (near) this.frame().nativeElement.querySelector<HTMLElement>(`[data-section="${near.box.id}"]`)?.focus();

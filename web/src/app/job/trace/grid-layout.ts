@@ -47,7 +47,8 @@ export function wiresOf(card: Card): Wire[] {
     const route = routeSections(fn.route);
     route.slice(1).forEach((to, i) => wire(route[i] ?? to, to));
   }
-  for (const section of card.sections) for (const need of section.needs) if (need.by === 'injection' || need.by === 'control') wire(need.section, section.id);
+  for (const section of card.sections)
+    for (const need of section.needs) if (need.by === 'injection' || need.by === 'control') wire(need.section, section.id);
   return [...wires.values()];
 }
 
@@ -77,14 +78,20 @@ export function gridLayout(card: Card, width: number): Placed {
     const middleB = q.y + box.height / 2;
     if (a.row === b.row && Math.abs(a.column - b.column) === 1) {
       const right = b.column > a.column;
-      return [{ x: right ? p.x + box.width : p.x, y: middleA }, { x: right ? q.x : q.x + box.width, y: middleB }];
+      return [
+        { x: right ? p.x + box.width : p.x, y: middleA },
+        { x: right ? q.x : q.x + box.width, y: middleB },
+      ];
     }
     const offX = (lane % 3) * (gapWidth / 4) - gapWidth / 4;
     const offY = (lane % 4) * 3 - 4.5;
     if (a.column === b.column && Math.abs(a.row - b.row) === 1) {
       const x = p.x + box.width / 2;
       const down = b.row > a.row;
-      return [{ x, y: down ? p.y + box.height : p.y }, { x, y: down ? q.y : q.y + box.height }];
+      return [
+        { x, y: down ? p.y + box.height : p.y },
+        { x, y: down ? q.y : q.y + box.height },
+      ];
     }
     // Out to the gap beside a, along it to the gap over or under b, and into b from there.
     const right = b.column >= a.column && a.column < columns - 1;

@@ -19,7 +19,15 @@ interface OutcomeLine {
   readonly means: string;
 }
 
-const outcomeNames: Readonly<Record<string, string>> = { changes: 'changes', steady: 'steady', found: 'something seen', clean: 'looks clean', bad: 'bad', good: 'good', ...resultNames };
+const outcomeNames: Readonly<Record<string, string>> = {
+  changes: 'changes',
+  steady: 'steady',
+  found: 'something seen',
+  clean: 'looks clean',
+  bad: 'bad',
+  good: 'good',
+  ...resultNames,
+};
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -53,15 +61,20 @@ export class TraceStage {
       against: r.factor < 1,
     })),
   );
-  protected readonly parts = computed(() => (this.shown()?.parts ?? []).slice(0, 3).map((p) => `${p.designator} ${Math.round(p.share * 100)}`));
+  protected readonly parts = computed(() =>
+    (this.shown()?.parts ?? []).slice(0, 3).map((p) => `${p.designator} ${Math.round(p.share * 100)}`),
+  );
   protected readonly cleared = computed(() => this.ranked().filter((s) => s.word === 'cleared').length);
 
   protected readonly routes = computed(() => {
     const results = new Map(ofKind(this.store.stood(), 'function').map((f) => [f.functionId, f.result]));
-    for (const s of this.store.file()?.row.symptoms ?? []) if (s.functionId && !results.has(s.functionId)) results.set(s.functionId, s.result);
+    for (const s of this.store.file()?.row.symptoms ?? [])
+      if (s.functionId && !results.has(s.functionId)) results.set(s.functionId, s.result);
     return (this.store.card()?.functions ?? []).flatMap((fn) => {
       const result = results.get(fn.id);
-      return result && result !== 'not-tried' ? [{ id: fn.id, name: `${fn.name} ${resultNames[result as FunctionResult]}`, works: result === 'works' }] : [];
+      return result && result !== 'not-tried'
+        ? [{ id: fn.id, name: `${fn.name} ${resultNames[result as FunctionResult]}`, works: result === 'works' }]
+        : [];
     });
   });
   private readonly picked = signal<readonly string[] | null>(null);
@@ -73,13 +86,23 @@ export class TraceStage {
   });
   protected readonly lit = computed((): LitRoute[] => this.routes().filter((r) => this.litIds().includes(r.id)));
   protected readonly allRoutes = signal(false);
-  protected readonly chips = computed(() => (this.allRoutes() ? this.routes() : this.routes().filter((r) => this.litIds().includes(r.id)).slice(0, 2)));
+  protected readonly chips = computed(() =>
+    this.allRoutes()
+      ? this.routes()
+      : this.routes()
+          .filter((r) => this.litIds().includes(r.id))
+          .slice(0, 2),
+  );
   protected readonly hiddenRoutes = computed(() => this.routes().length - this.chips().length);
 
-  protected readonly probes = computed(() => (this.store.traced()?.probes ?? []).map((probe, i) => ({ probe, n: i + 1, ...this.tell(probe) })));
+  protected readonly probes = computed(() =>
+    (this.store.traced()?.probes ?? []).map((probe, i) => ({ probe, n: i + 1, ...this.tell(probe) })),
+  );
   protected readonly claims = computed(() => {
     const traced = this.store.traced();
-    return traced ? checkClaims(this.store.tape(), traced, (id) => this.store.sectionName(id)).filter((c) => c.stands === 'contradicted') : [];
+    return traced
+      ? checkClaims(this.store.tape(), traced, (id) => this.store.sectionName(id)).filter((c) => c.stands === 'contradicted')
+      : [];
   });
   protected readonly stopName = computed(() => this.store.sectionName(this.store.traced()?.stop ?? ''));
   protected readonly groupNames = computed(() => (this.store.traced()?.group ?? []).map((id) => this.store.sectionName(id)).join(', '));
@@ -93,7 +116,15 @@ export class TraceStage {
     this.picked.set(now.includes(id) ? now.filter((x) => x !== id) : [...now, id]);
   }
 
-  private tell(probe: Probe): { where: string; set: string; expect: string; worth: string; minutes: string; lines: OutcomeLine[]; access: string } {
+  private tell(probe: Probe): {
+    where: string;
+    set: string;
+    expect: string;
+    worth: string;
+    minutes: string;
+    lines: OutcomeLine[];
+    access: string;
+  } {
     const { test } = probe;
     const card = this.store.card();
     const { point, expectation } = test;
@@ -104,9 +135,20 @@ export class TraceStage {
     const forcing = card?.forcings.find((f) => f.id === test.subject);
     const force = forcing && `${quantityText(forcing.value, forcing.unit)}, never above ${quantityText(forcing.limit, forcing.unit)}`;
     const inject = injection && `${quantityText(injection.hz, 'Hz')} at ${quantityText(injection.dBm, 'dBm')}`;
-    const healthy = test.kind === 'reading' ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '') : test.kind === 'tap' ? 'no change' : test.kind === 'inspect' ? 'looks clean' : test.kind === 'proof' ? (part?.value ?? 'good') : 'works';
+    const healthy =
+      test.kind === 'reading'
+        ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '')
+        : test.kind === 'tap'
+          ? 'no change'
+          : test.kind === 'inspect'
+            ? 'looks clean'
+            : test.kind === 'proof'
+              ? (part?.value ?? 'good')
+              : 'works';
     return {
-      where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : ''].filter(Boolean).join(', '),
+      where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : '']
+        .filter(Boolean)
+        .join(', '),
       set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
       expect: [healthy, point?.loading].filter(Boolean).join('; '),
       worth: `${sentence(worthText(probe.bits))} in ${this.minutes(probe.minutes)}`,
@@ -139,7 +181,9 @@ export class TraceStage {
         outcome: outcomeNames[o.outcome] ?? o.outcome,
         verdict: kind === 'reading' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
         range: range(o.outcome),
-        means: o.section ? `${this.store.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}` : 'nothing wrong inside then leads',
+        means: o.section
+          ? `${this.store.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}`
+          : 'nothing wrong inside then leads',
       }));
   }
 
@@ -148,7 +192,8 @@ export class TraceStage {
     const { test } = probe;
     const card = this.store.card();
     if (test.kind === 'reading' && test.point) this.store.offer(probeLine(test.point.id, test.condition));
-    else if (test.kind === 'function') this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
+    else if (test.kind === 'function')
+      this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
     else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);
     else if (test.kind === 'proof') this.store.offer(`proof ${test.subject.toLowerCase()} `);
     else if (test.kind === 'inspect') void this.router.navigate(['/job', this.store.jobId(), 'first-look']);
@@ -165,10 +210,10 @@ export class TraceStage {
     if (kind === 'forcing') void this.store.keep({ kind: 'forcing', forcing: subject, result });
   }
 
-  protected walk(event: KeyboardEvent): void {
+  protected walk(event: KeyboardEvent, list: HTMLElement): void {
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
     event.preventDefault();
-    const all = [...((event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('[data-probe]') ?? [])];
+    const all = [...list.querySelectorAll<HTMLElement>('[data-probe]')];
     const at = all.indexOf(event.target as HTMLElement);
     all[at + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
   }

@@ -1,0 +1,35 @@
+/** Imports point one way: web, server and demo use the core; the core uses nothing of ours; the end-to-end tests use only the running program. */
+module.exports = {
+  forbidden: [
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(web|server|demo|e2e)/' } },
+    {
+      name: 'core-knows-no-machine',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.spec\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-knows-no-screen',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: 'node_modules/(@angular|rxjs|dexie|express)' },
+    },
+    { name: 'web-uses-core-only', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
+    { name: 'server-keeps-off-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e)/' } },
+    { name: 'e2e-uses-the-running-program', severity: 'error', from: { path: '^e2e/' }, to: { path: '^(core|web|server|demo)/' } },
+    { name: 'demo-uses-core-only', severity: 'error', from: { path: '^demo/' }, to: { path: '^(web|server|e2e)/' } },
+    {
+      name: 'tables-only-in-storage',
+      severity: 'error',
+      from: { path: '^web/src/app/', pathNot: '^web/src/app/(storage/|app\\.config)' },
+      to: { path: '^web/src/app/storage/bench-database' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'], extensions: ['.ts', '.js', '.mjs'] },
+  },
+};
