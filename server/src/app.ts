@@ -74,9 +74,11 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
     response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
   });
   app.use((_request, response) => void response.status(404).json({ code: 'not-found', message: 'There is nothing of that name here.' }));
-  const onError: ErrorRequestHandler = (error: { status?: number; expose?: boolean; message?: string }, _request, response, next) => {
+  const onError: ErrorRequestHandler = (error: { status?: number }, _request, response, next) => {
     if (response.headersSent) return next(error);
-    if (error.expose && error.status) return void response.status(error.status).json({ code: 'bad-request', message: error.message });
+    const { status = 500 } = error;
+    if (status >= 400 && status < 500)
+      return void response.status(status).json({ code: 'bad-request', message: 'This request cannot be read.' });
     log?.error(error);
     response.status(500).json({ code: 'internal', message: 'The server failed; its log has the details.' });
   };

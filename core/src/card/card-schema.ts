@@ -9,7 +9,7 @@ export const cardFormat = 'amber-relay-card';
 export const cardVersion = 1;
 
 const id = z.string().regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
-/** Letters, then a number, then perhaps a letter: C31, TR7, IC2A. */
+/** Letters, then a number, then perhaps a letter: C31, K2, IC2A. */
 const designator = z.string().regex(/^[A-Z]{1,4}\d{1,4}[A-Z]?$/, 'a designator such as C31');
 
 export const setKinds = [

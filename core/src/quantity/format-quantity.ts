@@ -30,8 +30,8 @@ const prefixes: readonly (readonly [number, string])[] = [
 const exponentFor = (value: number, unit: Unit): number => {
   if (takesNoPrefix(unit) || unit === '' || value === 0) return 0;
   const power = Math.floor(Math.log10(Math.abs(value)) / 3 + 1e-12) * 3;
-  // Nobody at the bench says nanovolts or nanowatts: those stay in µ.
-  const least = unit === 'V' || unit === 'W' || unit === 'A' ? -6 : -12;
+  // Nobody at the bench says nanovolts or nanowatts, nor millihertz, which would be read back as megahertz.
+  const least = unit === 'Hz' ? 0 : unit === 'V' || unit === 'W' || unit === 'A' ? -6 : -12;
   return Math.max(least, Math.min(9, power));
 };
 
@@ -46,7 +46,8 @@ export function formatQuantity(value: number, unit: Unit, options: FormatOptions
     const whole = scaled === 0 ? 1 : Math.floor(Math.log10(Math.abs(scaled)) + 1e-12) + 1;
     decimals = Math.max(0, (options.digits ?? 4) - Math.max(1, whole));
   }
-  let number = Math.abs(scaled).toFixed(decimals);
+  // 27.185 is stored a hair below itself; without the nudge it would be shown as 27.18.
+  let number = (Math.abs(scaled) * (1 + 1e-12)).toFixed(decimals);
   if (options.step === undefined && number.includes('.')) number = number.replace(/\.?0+$/, '');
   const sign = scaled < 0 && Number(number) !== 0 ? '−' : options.signed && scaled > 0 ? '+' : '';
   const prefix = prefixes.find(([power]) => power === exponent)?.[1] ?? '';

@@ -93,7 +93,7 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
   if (expected && unit === '') unit = expected;
   if (expected && unit !== expected) {
     const got = unit;
-    refuse(position - 1, `A value in ${expected} belongs here, not ${got}.`, `Give it in ${expected}.`);
+    refuse(position, `A value in ${expected} belongs here, not ${got}.`, `Give it in ${expected}.`);
   }
   if (prefixAt >= 0 && takesNoPrefix(unit)) refuse(prefixAt, `${unit} takes no prefix.`, `Write it as a plain figure in ${unit}.`);
   if (prefix === 'm' && exponent === -3 && unit === 'Hz') exponent = 6;

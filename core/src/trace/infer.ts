@@ -7,6 +7,8 @@ import { afterFit, cleanLook, findingChance, historySmoothing, independence, pre
 export interface Weighed {
   readonly evidence: Evidence;
   readonly logChance: Float64Array;
+  /** How much of its face value it counts for, 0 to 1. */
+  readonly weight: number;
   /** The test it answers, where it answers one. */
   readonly test?: TestModel;
 }
@@ -106,7 +108,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const chance = chanceOf(model, evidence, test);
     if (!chance) continue;
     const weight = independence * (evidence.doubtful ? 0.5 : 1) * (evidence.kind === 'function' && evidence.reported ? reportedWeight : 1);
-    const weighed: Weighed = { evidence, logChance: chance.map((p) => Math.log(p) * weight), ...(test ? { test } : {}) };
+    const weighed: Weighed = { evidence, logChance: chance.map((p) => Math.log(p) * weight), weight, ...(test ? { test } : {}) };
     if (test && evidence.kind !== 'manipulation') {
       const before = latest.get(test.id)?.evidence;
       const isReported = evidence.kind === 'function' && evidence.reported;

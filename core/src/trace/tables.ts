@@ -193,4 +193,4 @@ export const leastChance = { tap: 0.03, proof: 0.25 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.2;
 /** Below this chance of being seen, given all else, an entry is called in doubt. */
-export const surpriseBelow = 0.02;
+export const surpriseBelow = 0.03;

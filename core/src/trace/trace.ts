@@ -227,7 +227,9 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   let least = surpriseBelow;
   if (weighed.length > 2)
     weighed.forEach((one, i) => {
-      const seen = averageChance(without[i] ?? chances, one.logChance, () => true);
+      // At its face value: discounted evidence would never look surprising.
+      const face = one.logChance.map((log) => log / one.weight);
+      const seen = averageChance(without[i] ?? chances, face, () => true);
       if (seen < least && one.evidence.kind !== 'finding') {
         least = seen;
         doubt = { evidence: one.evidence.id, text: texts[i] ?? '' };

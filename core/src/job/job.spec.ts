@@ -1,0 +1,255 @@
+import fc from 'fast-check';
+import { entryId, fitBody, readingBody, sampleJob, tapeOf } from '../testing/entries';
+import { smallLaid } from '../testing/small-card';
+import { traceModel, trace } from '../trace';
+import { checkClaims } from './claims';
+import { comparison } from './comparison';
+import { evidenceOf } from './evidence';
+import { openSafetyChecks, problems, stageStates, summarise } from './job-state';
+import { jobPrice, moneyText, parseMoney } from './price';
+import { newShopSettings } from './records';
+import { buildReport, limitsText } from './report';
+import { retests } from './retests';
+import { labourClock, standing, tapeLines } from './tape';
+import { tapeEntrySchema, type TapeBody } from './tape-entry';
+
+const card = smallLaid();
+const fn = (functionId: string, result: 'works' | 'dead' | 'weak'): TapeBody => ({ kind: 'function', functionId, result });
+const strike = (n: number, reason = 'slip'): TapeBody => ({ kind: 'strike', entry: entryId(n), reason });
+const limitReading = (limit: string, value: number, verdict: 'in' | 'low' | 'high'): TapeBody =>
+  readingBody('', value, verdict, { subject: { what: 'limit', limit }, unit: 'W', condition: { keyed: true, mode: 'AM', channel: 19 } });
+const signed: TapeBody[] = [
+  { kind: 'safety', check: 'fuse', result: 'right' },
+  { kind: 'safety', check: 'hazard-rf', result: 'right' },
+  { kind: 'sign-off', stage: 'safety' },
+];
+
+describe('the tape', () => {
+  it('keeps a struck entry in its place, with the reason, and out of what stands', () => {
+    const tape = tapeOf({ kind: 'note', text: 'a' }, { kind: 'note', text: 'b' }, strike(1, 'wrong set'));
+    expect(tapeLines(tape)[0]?.struckBy?.reason).toBe('wrong set');
+    expect(standing(tape).map((e) => e.seq)).toEqual([2]);
+  });
+  it('brings an entry back when its strike is struck, as often as one likes', () => {
+    expect(standing(tapeOf({ kind: 'note', text: 'a' }, strike(1), strike(2))).map((e) => e.seq)).toEqual([1]);
+    expect(standing(tapeOf({ kind: 'note', text: 'a' }, strike(1), strike(2), strike(3))).map((e) => e.seq)).toEqual([]);
+  });
+  it('counts labour from start to stop, breaks off, running until now', () => {
+    const start = Date.UTC(2026, 1, 12, 9, 0);
+    const tape = tapeOf(
+      { kind: 'labour', act: 'start' },
+      { kind: 'labour', act: 'start' },
+      { kind: 'labour', act: 'break', minutes: 1 },
+      { kind: 'labour', act: 'stop' },
+      { kind: 'labour', act: 'stop' },
+    );
+    expect(labourClock(tape, start + 3_600_000)).toEqual({ seconds: 120, running: false });
+    expect(labourClock(tape.slice(0, 1), start + 90_000)).toEqual({ seconds: 90, running: true });
+  });
+  it('has a schema that takes what was written and refuses what is not', () => {
+    const [entry] = tapeOf(readingBody('TP7', 3.1, 'in'));
+    expect(tapeEntrySchema.parse(JSON.parse(JSON.stringify(entry)))).toEqual(entry!);
+    expect(tapeEntrySchema.safeParse({ ...entry, kind: 'gossip' }).success).toBeFalse();
+    expect(tapeEntrySchema.safeParse({ ...entry, value: 'three' }).success).toBeFalse();
+  });
+});
+
+describe('stages', () => {
+  const state = (tape: ReturnType<typeof tapeOf>, stage: string) => stageStates(sampleJob, tape, card).find((s) => s.stage === stage);
+  it('hold safety open until every check is answered and signed', () => {
+    expect(openSafetyChecks(card, [])).toEqual(['fuse', 'hazard-rf']);
+    expect(state([], 'safety')).toEqual({ stage: 'safety', state: 'missing', says: 'not signed' });
+    expect(state(tapeOf(...signed.slice(0, 2)), 'safety')?.says).toBe('ready to sign');
+    expect(state(tapeOf(...signed), 'safety')?.state).toBe('done');
+  });
+  it('open safety again when the signature is struck', () => expect(state(tapeOf(...signed, strike(3)), 'safety')?.state).toBe('missing'));
+  it('count functions tried, and those that fail', () => {
+    expect(state(tapeOf(fn('receive-am', 'dead')), 'functions')?.says).toBe('1 of 4 tried');
+    expect(state(tapeOf(...card.functions.map((f) => fn(f.id, f.id === 'hailer' ? 'dead' : 'works'))), 'functions')).toEqual(
+      jasmine.objectContaining({ state: 'done', says: '1 of 4 fail' }),
+    );
+  });
+  it('ask for the re-tests after a part was fitted', () => {
+    const tape = tapeOf(fn('receive-am', 'dead'), fitBody('IC3', 'if-amp'));
+    expect(state(tape, 'repair')).toEqual(jasmine.objectContaining({ state: 'missing', says: '1 re-test to do' }));
+    expect(
+      state([...tape, ...tapeOf(fn('receive-am', 'dead'), fn('receive-am', 'dead'), fn('receive-am', 'works')).slice(2)], 'repair')?.says,
+    ).toBe('re-test passed');
+  });
+  it('say where the work stands and what it waits for', () => {
+    const waiting = summarise(sampleJob, tapeOf(...signed, { kind: 'wait', reason: 'part', text: 'FL2', until: '2026-02-16' }), card);
+    expect(waiting).toEqual(
+      jasmine.objectContaining({ waits: 'part', waitText: 'FL2', waitUntil: '2026-02-16', finished: false, entries: 4 }),
+    );
+    expect(summarise(sampleJob, [], card).stage).toBe('safety');
+    const done = summarise(sampleJob, tapeOf({ kind: 'wait', reason: 'part', text: 'x' }, { kind: 'handed-back', totalMinor: 0 }), card);
+    expect(done).toEqual(jasmine.objectContaining({ finished: true, waits: 'nothing', stage: 'hand-back' }));
+  });
+  it('take a soak for not needed when told so, and back', () => {
+    const off: TapeBody = { kind: 'stage', stage: 'soak', state: 'not-needed' };
+    expect(state(tapeOf(off), 'soak')?.state).toBe('not-needed');
+    expect(state(tapeOf(off, { kind: 'stage', stage: 'soak', state: 'reopened' }), 'soak')?.state).toBe('not-begun');
+  });
+});
+
+describe('problems', () => {
+  it('keep their order and their latest state', () => {
+    const tape = tapeOf(
+      { kind: 'problem', problem: 'a', title: 'no receive', state: 'open' },
+      { kind: 'problem', problem: 'b', title: 'dead lamp', state: 'open' },
+      { kind: 'problem', problem: 'a', title: 'no receive', state: 'repaired' },
+    );
+    expect(problems(tape)).toEqual([
+      { id: 'a', title: 'no receive', state: 'repaired' },
+      { id: 'b', title: 'dead lamp', state: 'open' },
+    ]);
+  });
+});
+
+describe('before and after', () => {
+  const tape = tapeOf(
+    limitReading('power-am', 1.2, 'low'),
+    limitReading('power-am', 1.3, 'low'),
+    fitBody('IC3', 'if-amp'),
+    limitReading('power-am', 3.7, 'in'),
+  );
+  it('take the last reading before the first part and the last after the last part', () => {
+    const row = comparison(card, tape).find((r) => r.limit.id === 'power-am');
+    expect([row?.before?.value, row?.after?.value]).toEqual([1.3, 3.7]);
+  });
+  it('have no after until something was fitted', () => expect(comparison(card, tape.slice(0, 2))[0]?.after).toBeUndefined());
+});
+
+describe('re-tests', () => {
+  it('are what failed before the last part, each until it was tried again', () => {
+    const tape = tapeOf(
+      fn('receive-am', 'dead'),
+      fn('transmit-am', 'works'),
+      readingBody('TP5', -70, 'low', { unit: 'dBm' }),
+      readingBody('TP2', 8, 'in'),
+      fitBody('IC3', 'if-amp'),
+      fn('receive-am', 'works'),
+      readingBody('TP5', -60, 'low', { unit: 'dBm' }),
+    );
+    expect(retests(card, tape).map((r) => [r.kind, r.id, r.now])).toEqual([
+      ['function', 'receive-am', 'passes'],
+      ['reading', 'TP5', 'fails'],
+    ]);
+    expect(retests(card, tape.slice(0, 4))).toEqual([]);
+  });
+  it('leave out what was already right again before the part', () => {
+    expect(retests(card, tapeOf(fn('receive-am', 'dead'), fn('receive-am', 'works'), fitBody('IC3', 'if-amp')))).toEqual([]);
+  });
+});
+
+describe('evidence', () => {
+  it('is what stands: no claims, nothing struck, nothing the instrument could not tell', () => {
+    const tape = tapeOf(
+      fn('receive-am', 'dead'),
+      { kind: 'claim', claimant: 'x', text: 'all good' },
+      readingBody('TP2', 8, 'cant-tell'),
+      readingBody('TP7', 6, 'high'),
+      strike(4),
+      { kind: 'finding', finding: 'cracked-part', text: 'cracked', designator: 'C31', severity: 'plain', previousHands: true },
+    );
+    expect(
+      evidenceOf(card, [{ functionId: 'receive-fm', result: 'dead', text: '' }], tape).map(
+        (e) => e.kind + ('section' in e ? ` ${e.section}` : ''),
+      ),
+    ).toEqual(['function', 'function', 'finding vco']);
+  });
+});
+
+describe('claims', () => {
+  it('are held against the evidence: contradicted, supported or open', () => {
+    const model = traceModel(card);
+    const tape = tapeOf(
+      { kind: 'claim', claimant: 'an earlier shop', text: 'IF is good', section: 'if-amp', says: 'good' },
+      { kind: 'claim', claimant: 'an earlier shop', text: 'PA is bad', section: 'pa', says: 'bad' },
+      { kind: 'claim', claimant: 'the owner', text: 'it was dropped' },
+      fn('receive-am', 'dead'),
+      fn('transmit-am', 'works'),
+      fn('hailer', 'works'),
+      { kind: 'proof', designator: 'IC3', result: 'bad' },
+    );
+    const result = trace(model, evidenceOf(card, [], tape));
+    expect(checkClaims(tape, result, (id) => id).map((c) => c.stands)).toEqual(['contradicted', 'contradicted', 'open']);
+  });
+});
+
+describe('the price', () => {
+  const shop = { ...newShopSettings, ratePerHourMinor: 3800, taxPercent: 8 };
+  it('takes the started minute, the parts and the tax, each rounded half up', () => {
+    const tape = tapeOf({ kind: 'labour', act: 'start' }, fitBody('IC3', 'if-amp', 460), { kind: 'labour', act: 'stop' });
+    // 2 min at 38.00 an hour: 1.2667, so 1.27; 1.27 + 4.60 = 5.87; 8 % of it 0.4696, so 0.47.
+    expect(jobPrice(tape, shop, 0)).toEqual({ labourMinutes: 2, labourMinor: 127, partsMinor: 460, taxMinor: 47, totalMinor: 634 });
+  });
+  it('never drifts: it is the sum of its lines, whatever they are', () => {
+    const sum = fc.property(
+      fc.array(fc.integer({ min: 0, max: 9_999_999 }), { maxLength: 30 }),
+      fc.integer({ min: 0, max: 40_000 }),
+      (prices, rate) => {
+        const price = jobPrice(tapeOf(...prices.map((p) => fitBody('IC3', 'if-amp', p))), { ratePerHourMinor: rate, taxPercent: 0 }, 0);
+        return price.totalMinor === prices.reduce((a, b) => a + b, 0) && Number.isInteger(price.totalMinor);
+      },
+    );
+    expect(() => fc.assert(sum)).not.toThrow();
+  });
+  it('reads and writes money', () => {
+    expect(['12', '12.4', '12,40', '0.05'].map(parseMoney)).toEqual([1200, 1240, 1240, 5]);
+    expect(['', 'x', '1.234', '-2', '1e3'].map(parseMoney)).toEqual([undefined, undefined, undefined, undefined, undefined]);
+    expect(moneyText(1205, 'Mk')).toBe('Mk 12.05');
+  });
+});
+
+describe('the report', () => {
+  it('holds complaint, found, done, parts, before and after, left alone, watch for, price and cautions', () => {
+    const tape = tapeOf(
+      { kind: 'problem', problem: 'a', title: 'no receive', state: 'repaired' },
+      { kind: 'problem', problem: 'b', title: 'scratched case', state: 'left-alone' },
+      { kind: 'finding', finding: 'bad-joint', text: 'ringed joint', designator: 'Q3', severity: 'plain', previousHands: true },
+      { kind: 'note', text: 'not for the owner' },
+      limitReading('power-am', 3.7, 'in'),
+      fitBody('IC3', 'if-amp', 460),
+      limitReading('power-am', 3.71, 'in'),
+      { kind: 'remark', about: 'watch-for', text: 'relay was cleaned' },
+      { kind: 'remark', about: 'watch-for', text: 'struck one' },
+      strike(9),
+    );
+    const report = buildReport({
+      shop: newShopSettings,
+      job: sampleJob,
+      customer: { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' },
+      set: {
+        id: sampleJob.setId,
+        customerId: sampleJob.customerId,
+        maker: 'Oxbrae',
+        model: 'Wren',
+        serial: '1',
+        previousOwners: [],
+        modifications: [],
+      },
+      card,
+      tape,
+      nowMs: 0,
+    });
+    expect(report.complaint).toBe(sampleJob.complaint);
+    expect(report.found).toEqual(['no receive: repaired', 'scratched case: left alone by agreement', 'Q3 ringed joint (earlier work)']);
+    expect(report.done).toEqual(['IC3 replaced: old by new']);
+    expect(report.parts[0]).toEqual({ what: 'IC3', old: 'old', fitted: 'new', why: 'bad; measured', price: '4.60' });
+    expect(report.tests[0]).toEqual(
+      jasmine.objectContaining({ limits: '3.4–4 W', before: { text: '3.70 W', verdict: 'in' }, after: { text: '3.71 W', verdict: 'in' } }),
+    );
+    expect(report.leftAlone).toEqual(['scratched case']);
+    expect(report.watchFor).toEqual(['relay was cleaned']);
+    expect(report.cautions).toContain('Key only into a dummy load.');
+    expect(JSON.stringify(report.found)).not.toContain('not for the owner');
+  });
+  it('writes limits as one says them', () => {
+    expect(limitsText(1500, 2000, 'Hz')).toBe('1.5–2 kHz');
+    expect(limitsText(-600, 600, 'Hz')).toBe('±600 Hz');
+    expect(limitsText(undefined, 1e-6, 'V')).toBe('max 1 µV');
+    expect(limitsText(-42, -34, 'dBm')).toBe('−42 dBm to −34 dBm');
+    expect(limitsText(3, undefined, 'W')).toBe('min 3 W');
+  });
+});

@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { CoreError } from '../errors/core-error';
+import { formatQuantity, quantityText } from './format-quantity';
+import { parseQuantity } from './parse-quantity';
+import type { Unit } from './unit';
+
+describe('parseQuantity', () => {
+  // Trade notation and what it means, in base units.
+  const read: readonly (readonly [string, number, Unit])[] = [
+    ['4k7', 4700, ''],
+    ['4,7k', 4700, ''],
+    ['2.2u', 2.2e-6, ''],
+    ['2n2', 2.2e-9, ''],
+    ['0.3uV', 0.3e-6, 'V'],
+    ['0.3 µV', 0.3e-6, 'V'],
+    ['-107dBm', -107, 'dBm'],
+    ['−107 dBm', -107, 'dBm'],
+    ['27.185M', 27.185e6, ''],
+    ['27.18512MHz', 27.18512e6, 'Hz'],
+    ['13.8V', 13.8, 'V'],
+    ['6.61v', 6.61, 'V'],
+    ['3.9w', 3.9, 'W'],
+    ['100R', 100, 'ohm'],
+    ['4R7', 4.7, 'ohm'],
+    ['1M2', 1.2e6, ''],
+    ['10 kohm', 10_000, 'ohm'],
+    ['47kΩ', 47_000, 'ohm'],
+    ['.5A', 0.5, 'A'],
+    ['+186Hz', 186, 'Hz'],
+    ['30 %', 30, '%'],
+    ['30.9pF', 30.9e-12, 'F'],
+    ['1500', 1500, ''],
+    ['0,125', 0.125, ''],
+  ];
+  for (const [text, value, unit] of read)
+    it(`reads ${text} as ${value} ${unit}`, () => {
+      const got = parseQuantity(text);
+      expect(got.value).toBeCloseTo(value, 15);
+      expect(Math.abs(got.value - value)).toBeLessThanOrEqual(Math.abs(value) * 1e-12);
+      expect(got.unit).toBe(unit);
+    });
+
+  it('takes the unit of the place where the text gives none', () => {
+    expect(parseQuantity('1.98', { unit: 'V' })).toEqual({ value: 1.98, unit: 'V', step: 0.01 });
+  });
+
+  it('reads small m after a frequency as mega, since nobody means thousandths of a hertz', () => {
+    expect(parseQuantity('27.185m', { unit: 'Hz' }).value).toBe(27.185e6);
+    expect(parseQuantity('27.185m', { unit: 'V' }).value).toBeCloseTo(0.027185, 12);
+  });
+
+  it('knows what the last digit typed is worth', () => {
+    expect(parseQuantity('27.185M').step).toBe(1000);
+    expect(parseQuantity('4k7').step).toBe(100);
+    expect(parseQuantity('13.80V').step).toBeCloseTo(0.01, 12);
+  });
+
+  // Nonsense, and the position of the first character that makes no sense.
+  const refused: readonly (readonly [string, number])[] = [
+    ['', 0],
+    ['   ', 3],
+    ['abc', 0],
+    ['4k7k', 3],
+    ['4.7.1', 3],
+    ['4.7k5', 4],
+    ['12,000', 2],
+    ['3.3 volz', 4],
+    ['-', 1],
+    ['1mdBm', 1],
+    ['5kk', 2],
+  ];
+  for (const [text, position] of refused)
+    it(`refuses "${text}" at ${position}`, () => {
+      expect(() => parseQuantity(text)).toThrowMatching(
+        (e) => e instanceof CoreError && e.code === 'unreadable' && e.position === position,
+      );
+    });
+
+  it('refuses a unit that does not belong to the place', () => {
+    expect(() => parseQuantity('3.3A', { unit: 'V' })).toThrowError(/V belongs here, not A/);
+  });
+
+  it('reads back whatever it has written, to the digits shown', () => {
+    const units = fc.constantFrom<Unit>('V', 'A', 'W', 'Hz', 'ohm', 'F', 'dBm', '%');
+    fc.assert(
+      fc.property(fc.double({ min: 1e-6, max: 9e8, noNaN: true }), fc.boolean(), units, (size, negative, unit) => {
+        const value =
+          (negative ? -1 : 1) *
+          (unit === 'Hz' ? Math.max(size, 1) : unit === 'dBm' || unit === '%' ? Math.min(Math.max(size, 0.001), 1000) : size);
+        const back = parseQuantity(quantityText(value, unit, { digits: 9 })).value;
+        return Math.abs(back - value) <= Math.abs(value) * 1e-5 + 1e-9;
+      }),
+    );
+    expect().nothing();
+  });
+
+  it('never takes anything but a CoreError for wrong text', () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        try {
+          return Number.isFinite(parseQuantity(text).value);
+        } catch (error) {
+          return error instanceof CoreError;
+        }
+      }),
+    );
+    expect().nothing();
+  });
+});
+
+describe('formatQuantity', () => {
+  const shown: readonly (readonly [number, Unit, string])[] = [
+    [4700, 'ohm', '4.7 kΩ'],
+    [27.185e6, 'Hz', '27.19 MHz'],
+    [0.8e-6, 'V', '0.8 µV'],
+    [-107, 'dBm', '−107 dBm'],
+    [0, 'V', '0 V'],
+    [30.9e-12, 'F', '30.9 pF'],
+    [30, '%', '30%'],
+    [999.96, 'V', '1000 V'],
+  ];
+  for (const [value, unit, text] of shown) it(`shows ${value} ${unit} as ${text}`, () => expect(quantityText(value, unit)).toBe(text));
+
+  it('keeps the digits that were typed', () => {
+    expect(quantityText(13.8, 'V', { step: 0.01 })).toBe('13.80 V');
+    expect(quantityText(27.18512e6, 'Hz', { step: 10 })).toBe('27.18512 MHz');
+  });
+
+  it('puts a sign before a positive error when asked', () => {
+    expect(formatQuantity(186, 'Hz', { signed: true })).toEqual({ number: '+186', unit: 'Hz' });
+  });
+});

@@ -1,0 +1,317 @@
+import fc from 'fast-check';
+import { smallLaid } from '../testing/small-card';
+import type { Evidence } from './evidence';
+import { bits, bySection, posterior, weigh } from './infer';
+import { traceModel } from './model';
+import { worthText } from './next-probe';
+import { functionReach, readingReach, supplyChain } from './reach';
+import {
+  faultKinds,
+  faultyFunction,
+  faultySignal,
+  faultyVoltage,
+  functionOutcomes,
+  healthyFunction,
+  healthyReading,
+  kindWeight,
+  outsideFunction,
+  outsideReading,
+} from './tables';
+import { suspicion, trace } from './trace';
+
+const card = smallLaid();
+const model = traceModel(card, 40);
+const am = { keyed: false, mode: 'AM', channel: 19 };
+const fn = (functionId: string, outcome: (typeof functionOutcomes)[number], more = {}): Evidence => ({
+  id: `${functionId} ${outcome}`,
+  kind: 'function',
+  functionId,
+  outcome,
+  ...more,
+});
+const reading = (point: string, outcome: 'in' | 'low' | 'high' | 'dead', condition = {}): Evidence => ({
+  id: `${point} ${outcome}`,
+  kind: 'reading',
+  point,
+  outcome,
+  condition,
+  text: '',
+});
+const chanceOf = (evidence: readonly Evidence[], section: string, options = {}): number =>
+  trace(model, evidence, options).sections.find((s) => s.section === section)?.chance ?? NaN;
+
+describe('the tables', () => {
+  const rows = [
+    healthyFunction,
+    outsideFunction,
+    ...Object.values(faultyFunction),
+    healthyReading,
+    outsideReading,
+    ...Object.values(faultySignal),
+    ...Object.values(faultyVoltage),
+    kindWeight,
+  ];
+  it('have rows that sum to one', () => {
+    for (const row of rows) expect(Object.values(row).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+  });
+  it('hold that a fault of every kind breaks a function more often than no fault does', () => {
+    for (const kind of faultKinds) expect(faultyFunction[kind].works).toBeLessThan(healthyFunction.works);
+  });
+});
+
+describe('reach', () => {
+  it('takes in the needs of a route, and what those need, round loops', () => {
+    const fnCard = card.functions.find((f) => f.id === 'receive-am');
+    expect(fnCard && [...functionReach(card, fnCard)].sort()).toEqual([
+      'audio',
+      'detector',
+      'filter',
+      'if-amp',
+      'loop',
+      'mixer',
+      'supply',
+      'vco',
+    ]);
+  });
+  it('leaves out a need that holds only under another condition', () => {
+    expect([...readingReach(card, { ...card.testPoints[0]!, section: 'driver', sees: 'own' }, { keyed: false })]).toEqual(
+      jasmine.arrayWithExactContents(['driver', 'vco', 'loop', 'supply']),
+    );
+  });
+  it('has a signal lean on what it has passed, and a voltage only on its own', () => {
+    const point = card.testPoints.find((p) => p.id === 'TP5')!;
+    expect(readingReach(card, point, am).has('filter')).toBeTrue();
+    expect(readingReach(card, point, am).has('detector')).toBeFalse();
+    expect([...readingReach(card, card.testPoints[0]!, {})]).toEqual(['supply']);
+  });
+  it('knows which sections feed others', () => expect([...supplyChain(card, 'mixer')]).toEqual(['supply']));
+});
+
+describe('trace', () => {
+  it('has a chance for every section and the world outside that sum to one, whatever the evidence', () => {
+    const any = fc.array(
+      fc.oneof(
+        fc
+          .record({ f: fc.constantFrom(...card.functions.map((f) => f.id)), o: fc.constantFrom(...functionOutcomes) })
+          .map(({ f, o }) => fn(f, o)),
+        fc
+          .record({
+            p: fc.constantFrom('TP2', 'TP5', 'TP7'),
+            o: fc.constantFrom('in' as const, 'low' as const, 'high' as const, 'dead' as const),
+          })
+          .map(({ p, o }) => reading(p, o, am)),
+      ),
+      { maxLength: 12 },
+    );
+    const whole = fc.property(any, (evidence) => {
+      const result = trace(model, evidence, { count: 1 });
+      return Math.abs(result.sections.reduce((sum, s) => sum + s.chance, result.outside) - 1) < 1e-9;
+    });
+    expect(() => fc.assert(whole, { numRuns: 40 })).not.toThrow();
+  });
+
+  it('does not mind the order of evidence', () => {
+    const evidence = [fn('receive-am', 'dead'), fn('transmit-am', 'works'), reading('TP2', 'in'), reading('TP5', 'low', am)];
+    const forwards = trace(model, evidence).sections.map((s) => s.chance);
+    const backwards = trace(model, [...evidence].reverse()).sections.map((s) => s.chance);
+    forwards.forEach((chance, i) => expect(chance).toBeCloseTo(backwards[i] ?? NaN, 12));
+  });
+
+  it('clears what a working transmitter shares with a dead receiver, and names it as the reason', () => {
+    const result = trace(model, [fn('receive-am', 'dead'), fn('transmit-am', 'works'), fn('hailer', 'works')]);
+    const vco = result.sections.find((s) => s.section === 'vco');
+    expect(vco?.word).toBe('unlikely');
+    expect(vco?.reasons.some((r) => r.factor < 1 && r.text.startsWith('Transmit AM works'))).toBeTrue();
+    const top = [...result.sections]
+      .sort((a, b) => b.chance - a.chance)
+      .slice(0, 3)
+      .map((s) => s.section);
+    expect(top.sort()).toEqual(['detector', 'if-amp', 'mixer']);
+  });
+
+  it('finds the section between a good level and a bad one', () => {
+    const evidence = [
+      fn('receive-am', 'dead'),
+      fn('transmit-am', 'works'),
+      fn('hailer', 'works'),
+      reading('TP6', 'in', am),
+      reading('TP5', 'dead', am),
+      reading('TP2', 'in'),
+    ];
+    const result = trace(model, evidence);
+    expect(result.sections.find((s) => s.section === 'if-amp')?.chance).toBeGreaterThan(0.85);
+    expect(result.sections.find((s) => s.section === 'if-amp')?.word).toBe('prime');
+  });
+
+  it('takes what the owner reports for less than what was tried', () => {
+    const tried = chanceOf([fn('receive-am', 'dead')], 'detector');
+    const reported = chanceOf([fn('receive-am', 'dead', { reported: true })], 'detector');
+    const nothing = chanceOf([], 'detector');
+    expect(tried).toBeGreaterThan(reported);
+    expect(reported).toBeGreaterThan(nothing);
+  });
+
+  it('lets a trial on the bench replace the report', () => {
+    expect(chanceOf([fn('receive-am', 'dead', { reported: true }), fn('receive-am', 'works')], 'detector')).toBeCloseTo(
+      chanceOf([fn('receive-am', 'works')], 'detector'),
+      12,
+    );
+  });
+
+  it('retires the bad news a fitted part explains, and keeps looking when the trouble stays', () => {
+    const before = [fn('receive-am', 'dead'), fn('transmit-am', 'works'), reading('TP6', 'in', am), reading('TP5', 'low', am)];
+    const fit: Evidence = { id: 'fit', kind: 'fit', section: 'if-amp', designator: 'IC3' };
+    const fixed = trace(model, [...before, fit, fn('receive-am', 'works')]);
+    expect(fixed.sections.find((s) => s.section === 'if-amp')?.chance).toBeLessThan(0.05);
+    expect(fixed.stop).toBeNull();
+    const still = trace(model, [...before, fit, { ...fn('receive-am', 'dead'), id: 'again' }]);
+    expect(still.sections.find((s) => s.section === 'if-amp')?.chance).toBeLessThan(
+      still.sections.find((s) => s.section === 'detector')?.chance ?? 0,
+    );
+  });
+
+  it('turns to the part that measured bad', () => {
+    const bad: Evidence = { id: 'p', kind: 'proof', section: 'vco', designator: 'L4', bad: true };
+    expect(chanceOf([fn('receive-am', 'dead'), bad], 'vco')).toBeGreaterThan(0.8);
+    const vco = trace(model, [bad]).sections.find((s) => s.section === 'vco');
+    expect(vco?.parts[0]?.designator).toBe('L4');
+  });
+
+  it('lets findings with previous hands weigh more', () => {
+    const finding = (previousHands: boolean): Evidence => ({
+      id: 'f',
+      kind: 'finding',
+      section: 'audio',
+      severity: 'plain',
+      previousHands,
+      text: 'C12 re-soldered',
+    });
+    expect(chanceOf([finding(true)], 'audio')).toBeGreaterThan(chanceOf([finding(false)], 'audio'));
+    expect(chanceOf([finding(false)], 'audio')).toBeGreaterThan(chanceOf([], 'audio'));
+  });
+
+  it('lets shop history lean, but three cases never make a certainty', () => {
+    const plain = chanceOf([fn('receive-am', 'dead')], 'detector');
+    const seen = chanceOf([fn('receive-am', 'dead')], 'detector', { history: { detector: 3 } });
+    expect(seen).toBeGreaterThan(plain * 1.3);
+    expect(seen).toBeLessThan(0.6);
+  });
+
+  it('names the entry that hardly fits with the rest', () => {
+    const sound = [
+      fn('receive-am', 'works'),
+      fn('receive-fm', 'works'),
+      fn('transmit-am', 'works'),
+      fn('hailer', 'works'),
+      reading('TP5', 'in', am),
+      reading('TP8', 'in', am),
+    ];
+    expect(trace(model, [...sound, reading('TP6', 'dead', am)]).doubt?.evidence).toBe('TP6 dead');
+    expect(trace(model, [...sound, reading('TP6', 'in', am)]).doubt).toBeNull();
+  });
+
+  it('takes the latest of two readings of one point under one condition', () => {
+    expect(chanceOf([fn('receive-am', 'dead'), reading('TP2', 'low'), { ...reading('TP2', 'in'), id: 'again' }], 'supply')).toBeCloseTo(
+      chanceOf([fn('receive-am', 'dead'), reading('TP2', 'in')], 'supply'),
+      12,
+    );
+  });
+
+  it('ignores a reading under a condition of which the card says nothing', () => {
+    expect(weigh(model, [reading('TP5', 'low', { keyed: true })])).toEqual([]);
+  });
+});
+
+describe('the next probe', () => {
+  const evidence = [fn('receive-am', 'dead'), fn('transmit-am', 'works'), fn('hailer', 'works')];
+
+  it('is worth what the mean over its outcomes says, reckoned the long way', () => {
+    const [probe] = trace(model, evidence, { count: 1 }).probes;
+    if (!probe) return fail('no probe');
+    const now = posterior(model.logPrior, weigh(model, evidence));
+    const width = model.hypotheses.length;
+    let left = 0;
+    probe.test.outcomes.forEach((_, r) => {
+      const joint = now.map((p, h) => p * (probe.test.chances[r * width + h] ?? 0));
+      const p = joint.reduce((a, b) => a + b, 0);
+      const softened = now.map((q, h) => q * (probe.test.chances[r * width + h] ?? 0) ** 0.88);
+      const sum = softened.reduce((a, b) => a + b, 0);
+      left +=
+        p *
+        bits(
+          bySection(
+            model,
+            softened.map((x) => x / sum),
+          ),
+        );
+    });
+    expect(probe.bits).toBeCloseTo(bits(bySection(model, now)) - left, 9);
+    expect(probe.outcomes.reduce((sum, o) => sum + o.chance, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('is never one that has been done', () => {
+    const done = trace(model, [...evidence, reading('TP5', 'in', am)]);
+    expect(done.probes.some((p) => p.test.subject === 'TP5')).toBeFalse();
+  });
+
+  it('keeps its place when the bench cannot do it, and says why', () => {
+    const result = trace(model, evidence, { measures: ['V'], count: 8 });
+    const level = result.probes.find((p) => p.test.instrument === 'dBm');
+    expect(level?.cannot).toBe('nothing on this bench reads dBm');
+  });
+
+  it('reckons with what has to come off first, and not again once it is off', () => {
+    const test = (opened: string[]) =>
+      trace(model, [fn('receive-am', 'dead'), fn('transmit-am', 'dead')], { opened, count: 30 }).probes.find(
+        (p) => p.test.subject === 'TP7',
+      );
+    expect(test([])?.open).toEqual(['top cover', 'VCO shield']);
+    expect(test(['cover', 'shield'])?.open).toEqual([]);
+    expect((test([])?.minutes ?? 0) - (test(['cover', 'shield'])?.minutes ?? 0)).toBeCloseTo(6, 9);
+  });
+
+  it('follows another school when asked: the first offered lies nearest the antenna', () => {
+    const [first] = trace(model, evidence, { order: 'antenna', count: 5 }).probes;
+    const [last] = trace(model, evidence, { order: 'speaker', count: 5 }).probes;
+    const at = (id: string | undefined): number => ['filter', 'mixer', 'if-amp', 'detector', 'audio'].indexOf(id ?? '');
+    const section = (probe: typeof first): string | undefined => probe?.test.point?.section ?? probe?.test.subject;
+    expect(at(section(first))).toBeLessThan(at(section(last)));
+  });
+
+  it('leads to the fault: every dead section of the signal path is named within a dozen probes', () => {
+    for (const section of ['mixer', 'if-amp', 'detector', 'audio', 'vco', 'supply', 'pa']) {
+      const all: Evidence[] = [];
+      const answer = (test: (typeof model.tests)[number]): void => {
+        const hit = test.reach.has(section);
+        const id = `${all.length}`;
+        if (test.kind === 'function') all.push({ id, kind: 'function', functionId: test.subject, outcome: hit ? 'dead' : 'works' });
+        else if (test.kind === 'reading')
+          all.push({ id, kind: 'reading', point: test.subject, condition: test.condition, outcome: hit ? 'dead' : 'in', text: '' });
+        else if (test.kind === 'injection') all.push({ id, kind: 'injection', injection: test.subject, outcome: hit ? 'dead' : 'works' });
+        else if (test.kind === 'forcing') all.push({ id, kind: 'forcing', forcing: test.subject, outcome: hit ? 'dead' : 'works' });
+        else if (test.kind === 'tap') all.push({ id, kind: 'manipulation', section: test.subject, changed: false, text: '' });
+        else if (test.kind === 'inspect')
+          all.push({ id, kind: 'finding', section: test.subject, severity: 'clean', previousHands: false, text: '' });
+        else
+          all.push({ id, kind: 'proof', section: [...test.reach][0] ?? '', designator: test.subject, bad: hit && test.subject !== 'C31' });
+      };
+      for (const test of model.tests.filter((t) => t.kind === 'function')) answer(test);
+      let result = trace(model, all);
+      for (let step = 0; step < 12 && !result.stop && result.probes[0]; step++) {
+        answer(result.probes[0].test);
+        result = trace(model, all);
+      }
+      const top = [...result.sections].sort((a, b) => b.chance - a.chance)[0];
+      expect(top?.section).withContext(`${section}: ${top?.chance}`).toBe(section);
+    }
+  });
+});
+
+describe('words', () => {
+  it('names a chance at its edges', () =>
+    expect([0, 0.01, 0.05, 0.2, 0.5].map(suspicion)).toEqual(['cleared', 'unlikely', 'possible', 'suspect', 'prime']));
+  it('tells worth as halvings', () => {
+    expect(worthText(1)).toBe('about one clean halving');
+    expect(worthText(0.05)).toBe('a small part of a halving');
+  });
+});

@@ -1,0 +1,17 @@
+// Runs the server's specs in Node.js with Jasmine, and leaves the counts in reports/.
+import Jasmine from 'jasmine';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './ready.mjs';
+
+const count = { passed: 0, failed: 0, skipped: 0 };
+const runner = new Jasmine({ projectBaseDir: join(root, 'server') });
+runner.exitOnCompletion = false;
+runner.addMatchingSpecFiles(['src/**/*.spec.ts', '../demo/src/**/*.spec.ts']);
+runner.addReporter({
+  specDone: ({ status }) => (count[status === 'passed' ? 'passed' : status === 'failed' ? 'failed' : 'skipped'] += 1),
+});
+const outcome = await runner.execute();
+mkdirSync(join(root, 'reports'), { recursive: true });
+writeFileSync(join(root, 'reports/server.json'), JSON.stringify(count));
+process.exit(outcome.overallStatus === 'passed' ? 0 : 1);

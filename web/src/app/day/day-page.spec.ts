@@ -1,0 +1,48 @@
+import { TestBed } from '@angular/core/testing';
+import { JobRepository, type JobLine } from '../storage/job-repository';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { DayPage, daysUntil, workOrder } from './day-page';
+
+const line = (number: number, promisedOn?: string): JobLine => ({
+  row: { number, promisedOn } as JobLine['row'],
+  set: undefined,
+  customer: undefined,
+});
+
+describe('the order of the day', () => {
+  it('puts the earliest promise first, then who has been here longest', () => {
+    expect([line(3), line(2, '2026-02-14'), line(1), line(4, '2026-02-13')].sort(workOrder).map((l) => l.row.number)).toEqual([4, 2, 1, 3]);
+  });
+  it('counts whole days, over the end of a month too', () => {
+    expect(daysUntil('2026-03-01', '2026-02-27')).toBe(2);
+    expect(daysUntil('2026-02-26', '2026-02-27')).toBe(-1);
+  });
+});
+
+describe('DayPage', () => {
+  let clear: () => Promise<void>;
+  beforeEach(async () => (clear = await shopOfOne()));
+  afterEach(() => clear());
+
+  async function shown(): Promise<HTMLElement> {
+    const fixture = TestBed.createComponent(DayPage);
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    await fixture.whenStable();
+    return fixture.nativeElement as HTMLElement;
+  }
+
+  it('says what to do first when there is nothing', async () => {
+    expect((await shown()).textContent).toContain('No set has been booked in yet');
+  });
+
+  it('parts what can be done from what waits', async () => {
+    const jobs = TestBed.inject(JobRepository);
+    const a = await jobs.bookIn(bookingOf('a'), 'Runa');
+    const b = await jobs.bookIn(bookingOf('b'), 'Runa');
+    await jobs.append(b.id, { kind: 'wait', reason: 'answer', text: 'Repair at 140?' }, 'Runa');
+    const page = await shown();
+    expect(page.querySelector('[aria-label="Do now"]')?.textContent).toContain(String(a.number));
+    expect(page.querySelector('[aria-label="Waiting"]')?.textContent).toContain('Repair at 140?');
+    expect(page.querySelector('[aria-label="Do now"]')?.textContent).not.toContain('140');
+  });
+});

@@ -1,0 +1,79 @@
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { JobRepository } from '../storage/job-repository';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { EntryLine } from './entry-line';
+import { JobStore } from './job-store';
+
+describe('EntryLine', () => {
+  let clear: () => Promise<void>;
+  let fixture: ComponentFixture<EntryLine>;
+  let jobId: string;
+  const settle = async (ms = 60): Promise<void> => {
+    await new Promise((resolve) => setTimeout(resolve, ms));
+    await fixture.whenStable();
+  };
+  const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const box = (): HTMLInputElement => element().querySelector('input')!;
+  const type = async (text: string, key?: string): Promise<void> => {
+    box().value = text;
+    box().dispatchEvent(new Event('input'));
+    await settle();
+    if (key) box().dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
+    await settle();
+  };
+
+  beforeEach(async () => {
+    // The page gives the store; here the line has one of its own.
+    TestBed.overrideComponent(EntryLine, { add: { providers: [JobStore] } });
+    clear = await shopOfOne();
+    jobId = (await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa')).id;
+    fixture = TestBed.createComponent(EntryLine);
+    fixture.debugElement.injector.get(JobStore).jobId.set(jobId);
+    await settle(200);
+  });
+  afterEach(async () => {
+    fixture.debugElement.injector.get(JobStore).close();
+    fixture.destroy();
+    await clear();
+  });
+
+  it('shows what it understood, with verdict and limits, before anything is kept', async () => {
+    await type('tp7 6.62v');
+    expect(element().textContent).toContain('TP7 tuning voltage');
+    expect(element().textContent).toContain('6.62 V');
+    expect(element().textContent).toContain('Should be 2.9–3.3 V.');
+    expect(element().querySelector('app-verdict')?.textContent).toContain('high');
+    expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
+  });
+
+  it('keeps the line with Enter, and is empty again', async () => {
+    await type('tp7 3.1v', 'Enter');
+    await settle(200);
+    expect((await TestBed.inject(JobRepository).tape(jobId)).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'reading', value: 3.1, verdict: 'in' }),
+    );
+    expect(box().value).toBe('');
+  });
+
+  it('marks the place of a mistake, keeps nothing and loses nothing', async () => {
+    await type('tp7 3..3v', 'Enter');
+    expect(element().querySelector('mark')?.textContent).toBe('.3v');
+    expect(element().querySelector('.wrong')).not.toBeNull();
+    expect(box().value).toBe('tp7 3..3v');
+    expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
+  });
+
+  it('holds the condition for what follows', async () => {
+    await type('ch7 fm keyed', 'Enter');
+    expect([...element().querySelectorAll('.chip[aria-pressed="true"]')].map((chip) => chip.textContent?.trim())).toEqual([
+      'keyed',
+      'FM',
+      'ch 7',
+    ]);
+  });
+
+  it('takes a completion with Tab', async () => {
+    await type('tp', 'Tab');
+    expect(box().value).toBe('tp7 ');
+  });
+});

@@ -1,0 +1,82 @@
+import { TestBed } from '@angular/core/testing';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { ArchiveService, isFailure } from './archive-service';
+import { BenchDatabase } from './bench-database';
+import { JobRepository } from './job-repository';
+
+describe('ArchiveService', () => {
+  let archives: ArchiveService;
+  let jobs: JobRepository;
+  let db: BenchDatabase;
+  let clear: () => Promise<void>;
+  beforeEach(async () => {
+    clear = await shopOfOne();
+    archives = TestBed.inject(ArchiveService);
+    jobs = TestBed.inject(JobRepository);
+    db = TestBed.inject(BenchDatabase);
+  });
+  afterEach(() => clear());
+  const everything = async (): Promise<unknown> =>
+    Object.fromEntries(await Promise.all(db.tables.map(async (table) => [table.name, await table.toArray()] as const)));
+
+  async function bookedIn(): Promise<string> {
+    const { id } = await jobs.bookIn(
+      { ...bookingOf(), photos: [{ name: 'a.png', type: 'image/png', bytes: new Uint8Array([1, 2, 3]) }] },
+      'Runa',
+    );
+    await jobs.append(id, { kind: 'note', text: 'first' }, 'Runa');
+    return id;
+  }
+
+  it('takes a job back the same after all was lost', async () => {
+    const id = await bookedIn();
+    const { zip, name } = await archives.exportJob(id);
+    expect(name).toBe('job-1.zip');
+    const before = [await db.jobs.get(id), await jobs.tape(id), await db.attachments.toArray(), await db.blobs.toArray()];
+    await Promise.all(db.tables.map((table) => table.clear()));
+    const plan = await archives.plan(zip);
+    if (isFailure(plan)) return fail(plan.message);
+    expect(plan.says.join(' ')).toContain('Job 1 is added');
+    expect(await db.jobs.count()).toBe(0);
+    await plan.carryOut();
+    expect([await db.jobs.get(id), await jobs.tape(id), await db.attachments.toArray(), await db.blobs.toArray()]).toEqual(before);
+    expect((await db.cards.toArray()).map((c) => c.id)).toEqual(['pocket']);
+  });
+
+  it('gives a job whose number is taken the next one', async () => {
+    const id = await bookedIn();
+    const { zip } = await archives.exportJob(id);
+    await Promise.all(db.tables.map((table) => table.clear()));
+    await jobs.bookIn(bookingOf('other'), 'Runa');
+    const plan = await archives.plan(zip);
+    if (isFailure(plan)) return fail(plan.message);
+    expect(plan.says.join(' ')).toContain('Number 1 is taken');
+    await plan.carryOut();
+    expect((await db.jobs.get(id))?.number).toBe(2);
+  });
+
+  it('takes a whole shop back the same', async () => {
+    await bookedIn();
+    const { zip } = await archives.exportShop();
+    const before = await everything();
+    await Promise.all(db.tables.map((table) => table.clear()));
+    const plan = await archives.plan(zip);
+    if (isFailure(plan)) return fail(plan.message);
+    expect(plan.kind).toBe('shop');
+    await plan.carryOut();
+    const after = (await everything()) as Record<string, unknown>;
+    // The time of the archive itself is noted after it was packed.
+    expect({ ...after, settings: null }).toEqual({ ...(before as object), settings: null });
+  });
+
+  it('says what is wrong with a damaged file and changes nothing', async () => {
+    const id = await bookedIn();
+    const { zip } = await archives.exportJob(id);
+    const before = await everything();
+    for (const bad of [zip.slice(0, zip.length / 2), new Uint8Array([1, 2, 3])]) {
+      const plan = await archives.plan(bad);
+      expect(isFailure(plan) && plan.remedy).toContain('nothing was changed');
+    }
+    expect(await everything()).toEqual(before);
+  });
+});

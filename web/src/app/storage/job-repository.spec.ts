@@ -1,0 +1,94 @@
+import { TestBed } from '@angular/core/testing';
+import { firstValueFrom, skip, take } from 'rxjs';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { BenchDatabase } from './bench-database';
+import { JobRepository } from './job-repository';
+
+describe('JobRepository', () => {
+  let jobs: JobRepository;
+  let db: BenchDatabase;
+  let clear: () => Promise<void>;
+  beforeEach(async () => {
+    clear = await shopOfOne();
+    jobs = TestBed.inject(JobRepository);
+    db = TestBed.inject(BenchDatabase);
+  });
+  afterEach(() => clear());
+
+  it('books in owner, set, job, first entries and photos at once', async () => {
+    const row = await jobs.bookIn(
+      { ...bookingOf(), photos: [{ name: 'a.png', type: 'image/png', bytes: new Uint8Array([1, 2, 3]) }] },
+      'Runa',
+    );
+    expect(row.number).toBe(1);
+    expect((await jobs.tape(row.id)).map((e) => e.kind)).toEqual(['problem', 'picture']);
+    expect((await firstValueFrom(jobs.pictures$(row.id)))[0]?.bytes).toEqual(new Uint8Array([1, 2, 3]));
+    expect((await jobs.file(row.id))?.card?.chassis).toBe('Pocket');
+  });
+
+  it('writes nothing at all when one thing is wrong', async () => {
+    const booking = bookingOf();
+    await expectAsync(jobs.bookIn({ ...booking, job: { ...booking.job, complaint: '  ' } }, 'Runa')).toBeRejected();
+    expect(await Promise.all([db.jobs.count(), db.customers.count(), db.sets.count(), db.tape.count(), db.settings.count()])).toEqual([
+      0, 0, 0, 0, 0,
+    ]);
+  });
+
+  it('gives every job the next number', async () => {
+    const numbers = [];
+    for (const serial of ['a', 'b', 'c']) numbers.push((await jobs.bookIn(bookingOf(serial), 'Runa')).number);
+    expect(numbers).toEqual([1, 2, 3]);
+  });
+
+  it('numbers entries in order, even when many are written at once', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    await Promise.all(Array.from({ length: 20 }, (_, i) => jobs.append(id, { kind: 'note', text: `n${i}` }, 'Runa')));
+    expect((await jobs.tape(id)).map((e) => e.seq)).toEqual(Array.from({ length: 21 }, (_, i) => i + 1));
+  });
+
+  it('keeps the summary that lists show in step with the tape', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    await jobs.append(id, { kind: 'wait', reason: 'part', text: 'C12' }, 'Runa');
+    expect((await db.jobs.get(id))?.summary).toEqual(jasmine.objectContaining({ waits: 'part', waitText: 'C12', entries: 2 }));
+    await jobs.append(id, { kind: 'handed-back', totalMinor: 0 }, 'Runa');
+    expect((await db.jobs.get(id))?.summary.finished).toBeTrue();
+  });
+
+  it('refuses an entry that is not as it should be, and leaves the tape as it was', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    await expectAsync(jobs.append(id, { kind: 'labour', act: 'break', minutes: -5 }, 'Runa')).toBeRejected();
+    expect((await jobs.tape(id)).length).toBe(1);
+  });
+
+  it('tells who listens of each new entry', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const second = firstValueFrom(jobs.tape$(id).pipe(skip(1), take(1)));
+    await jobs.append(id, { kind: 'note', text: 'hello' }, 'Runa');
+    expect((await second).at(-1)).toEqual(jasmine.objectContaining({ kind: 'note', text: 'hello' }));
+  });
+
+  it('counts confirmed repairs of the chassis, by section, of other finished jobs', async () => {
+    const first = await jobs.bookIn(bookingOf('a'), 'Runa');
+    const second = await jobs.bookIn(bookingOf('b'), 'Runa');
+    await jobs.append(
+      first.id,
+      {
+        kind: 'fit',
+        designator: 'C12',
+        section: 'audio',
+        oldPart: '',
+        newPart: 'x',
+        why: '',
+        proof: '',
+        priceMinor: 0,
+        quantity: 1,
+        source: '',
+      },
+      'Runa',
+    );
+    expect(await firstValueFrom(jobs.history$('pocket', second.id))).toEqual({});
+    await jobs.append(first.id, { kind: 'handed-back', totalMinor: 0 }, 'Runa');
+    expect(await firstValueFrom(jobs.history$('pocket', second.id))).toEqual({ audio: 1 });
+    expect(await firstValueFrom(jobs.history$('pocket', first.id))).toEqual({});
+  });
+});
