@@ -29,6 +29,10 @@ export default tseslint.config(
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
   },
   {
+    files: ['**/*.spec.ts', '**/testing/**/*.ts'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
+  {
     // The core knows no screen, no machine and no framework.
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],

@@ -1,5 +1,6 @@
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
@@ -58,14 +59,19 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
     if (!demoShop) return void response.status(404).json({ code: 'not-found', message: 'This is not the demo shop.' });
     response.type('application/zip').send(Buffer.from(demoShop));
   });
+  // The build leaves a Brotli copy beside every text file; that is sent to whoever takes it.
   app.use(
-    express.static(webRoot, {
+    staticGzip(webRoot, {
+      enableBrotli: true,
+      orderPreference: ['br'],
       index: false,
-      setHeaders: (response, path) =>
-        response.setHeader(
-          'Cache-Control',
-          /-[A-Z0-9]{8}\.(js|css|woff2)$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
-        ),
+      serveStatic: {
+        setHeaders: (response, path) =>
+          void response.setHeader(
+            'Cache-Control',
+            /-[A-Z0-9]{8}\.(js|css|woff2)(\.br)?$/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
     }),
   );
   // Any other path without an ending is a page of the application.

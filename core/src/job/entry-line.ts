@@ -3,7 +3,8 @@ import { CoreError } from '../errors/core-error';
 import { instrumentFor, readingUncertainty, verdict, type Instrument } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
 import { readingText } from './evidence';
-import { functionResults, waitReasons, type FunctionResult, type ReadingSubject, type ReadingVerdict, type TapeBody } from './tape-entry';
+import { type ReadingSubject, type TapeBody } from './tape-entry';
+import { functionResults, waitReasons, type FunctionResult, type ReadingVerdict } from './vocabulary';
 import { limitsText } from './report';
 import { resultNames } from './words';
 

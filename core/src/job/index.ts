@@ -9,4 +9,5 @@ export * from './report';
 export * from './retests';
 export * from './tape';
 export * from './tape-entry';
+export * from './vocabulary';
 export * from './words';

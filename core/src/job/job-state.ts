@@ -3,7 +3,8 @@ import type { Job, JobSummary } from './records';
 import { comparison } from './comparison';
 import { retests } from './retests';
 import { ofKind, standing } from './tape';
-import { stages, type EntryOf, type Stage, type TapeEntry } from './tape-entry';
+import { type EntryOf, type TapeEntry } from './tape-entry';
+import { stages, type Stage } from './vocabulary';
 
 export type StageState = 'done' | 'in-hand' | 'missing' | 'not-begun' | 'not-needed';
 export interface StageStatus {

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
-import { functionResults, stages, waitReasons } from './tape-entry';
+import { functionResults, stages, waitReasons } from './vocabulary';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
 

@@ -1,4 +1,4 @@
-import type { FindingKind, FunctionResult, ReadingVerdict, Stage } from './tape-entry';
+import type { FindingKind, FunctionResult, ReadingVerdict, Stage } from './vocabulary';
 
 /** The words people read for the states the code keeps. */
 export const stageNames: Readonly<Record<Stage, string>> = {

@@ -1,11 +1,15 @@
-import { inject, isDevMode, provideAppInitializer, provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
-import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
+import {
+  inject,
+  Injector,
+  isDevMode,
+  provideAppInitializer,
+  provideBrowserGlobalErrorListeners,
+  type ApplicationConfig,
+} from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { routes } from './app.routes';
-import { ArchiveService } from './storage/archive-service';
-import { BenchDatabase, DATABASE_NAME } from './storage/bench-database';
-import { fillDemo } from './storage/shop-start';
+import { DATABASE_NAME } from './storage/bench-database';
 import { provideIcons } from './ui/icons';
 
 /** The application for one shop; the demo shop keeps its own database. */
@@ -15,11 +19,12 @@ export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
     provideRouter(routes, withComponentInputBinding()),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),
     provideIcons(),
-    { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
     { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : 'amber-relay' },
-    provideAppInitializer(() => {
-      const archives = inject(ArchiveService);
-      return mode === 'demo' ? fillDemo(inject(BenchDatabase), (shop) => archives.importShop(shop)) : undefined;
+    provideAppInitializer(async () => {
+      const injector = inject(Injector);
+      if (mode !== 'demo') return;
+      const { fillDemo } = await import('./storage/fill-demo');
+      await fillDemo(injector);
     }),
   ],
 });

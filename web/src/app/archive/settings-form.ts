@@ -7,6 +7,7 @@ import { MatInput } from '@angular/material/input';
 import { parseMoney } from '@amber-relay/core/job';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
+import { formFieldLook } from '../ui/form-field-look';
 
 const text = (): FormControl<string> => new FormControl('', { nonNullable: true });
 
@@ -15,6 +16,7 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
   selector: 'app-settings-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule, MatButton, MatFormFieldModule, MatInput],
+  providers: [formFieldLook],
   template: `
     <h2>The shop</h2>
     <form [formGroup]="form" (ngSubmit)="save()">

@@ -26,6 +26,7 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import { dayText } from '../ui/clock-text';
+import { formFieldLook } from '../ui/form-field-look';
 import { readPhoto } from './read-photo';
 
 const text = (initial = ''): FormControl<string> => new FormControl(initial, { nonNullable: true });
@@ -49,7 +50,7 @@ const dates = {
     MatInput,
     RouterLink,
   ],
-  providers: [provideLuxonDateAdapter(dates)],
+  providers: [provideLuxonDateAdapter(dates), formFieldLook],
   templateUrl: './book-in-page.html',
   styleUrl: './book-in-page.scss',
 })

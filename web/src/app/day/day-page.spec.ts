@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { JobRepository, type JobLine } from '../storage/job-repository';
+import type { JobLine } from '../storage/job-list';
+import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { DayPage, daysUntil, workOrder } from './day-page';
 

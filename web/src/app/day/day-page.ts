@@ -5,7 +5,7 @@ import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
 import { stageNames, type Stage } from '@amber-relay/core/job';
 import { catchError, of } from 'rxjs';
-import { JobRepository, type JobLine } from '../storage/job-repository';
+import { JobList, type JobLine } from '../storage/job-list';
 import { dayText } from '../ui/clock-text';
 
 const doing: Readonly<Record<Stage, string>> = {
@@ -107,7 +107,7 @@ export class DayPage {
   protected readonly title = new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
   private readonly today = new Date().toLocaleDateString('en-CA');
   protected readonly lines = toSignal(
-    inject(JobRepository)
+    inject(JobList)
       .lines$()
       .pipe(catchError(() => of([]))),
     { initialValue: [] as JobLine[] },

@@ -179,10 +179,15 @@ export class JobStore {
       .subscribe(() => void this.keep({ kind: 'strike', entry: strike.id, reason: 'undone' }));
   }
 
-  /** Takes back the last thing done: the newest entry that still stands is struck. */
+  /** Brings a struck entry back: its strike is struck in turn. */
+  bringBack(strike: TapeEntry): Promise<unknown> {
+    return this.keep({ kind: 'strike', entry: strike.id, reason: 'brought back' });
+  }
+
+  /** Takes back the last thing entered: the newest entry that still stands is struck. */
   async undo(): Promise<void> {
     const last = this.lines()
-      .filter((line) => !line.struckBy)
+      .filter((line) => !line.struckBy && line.entry.kind !== 'strike')
       .at(-1);
     if (last) await this.keep({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
   }

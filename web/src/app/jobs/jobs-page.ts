@@ -6,7 +6,7 @@ import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { stageNames } from '@amber-relay/core/job';
 import { catchError, of } from 'rxjs';
-import { JobRepository, type JobLine } from '../storage/job-repository';
+import { JobList, type JobLine } from '../storage/job-list';
 import { dayText } from '../ui/clock-text';
 
 type Filter = 'in-hand' | 'waiting' | 'handed-back' | 'all';
@@ -60,7 +60,7 @@ const toRow = ({ row, set, customer }: JobLine): Row => {
 export class JobsPage {
   private readonly router = inject(Router);
   private readonly lines = toSignal(
-    inject(JobRepository)
+    inject(JobList)
       .lines$()
       .pipe(catchError(() => of([]))),
   );

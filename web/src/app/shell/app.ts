@@ -1,5 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { MatDialog } from '@angular/material/dialog';
+import { ChangeDetectionStrategy, Component, inject, Injector } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { ThemeChoice } from '../ui/theme';
@@ -16,7 +15,7 @@ import { TopLine } from './top-line';
 })
 export class App {
   protected readonly theme = inject(ThemeChoice);
-  private readonly dialog = inject(MatDialog);
+  private readonly injector = inject(Injector);
   private readonly router = inject(Router);
   protected readonly places = [
     { path: '/day', icon: 'day', name: 'Day' },
@@ -38,13 +37,13 @@ export class App {
     const target = event.target as HTMLElement;
     if (event.key !== '/' || event.ctrlKey || event.altKey || event.metaKey || target.closest('input, textarea, select')) return;
     event.preventDefault();
-    this.find();
+    void this.find();
   }
 
-  protected find(): void {
-    void import('./find').then(({ Find }) =>
-      this.dialog.open(Find, { width: '720px', maxWidth: '92vw', position: { top: '72px' }, ariaLabel: 'Find' }),
-    );
+  /** Find and the dialog it stands in are loaded when they are first called for. */
+  protected async find(): Promise<void> {
+    const { openFind } = await import('./open-find');
+    openFind(this.injector);
   }
 
   protected skipTo(event: Event): void {

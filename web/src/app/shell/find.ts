@@ -5,7 +5,7 @@ import { MatDialogRef } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import MiniSearch from 'minisearch';
 import { catchError, of } from 'rxjs';
-import { JobRepository } from '../storage/job-repository';
+import { JobList } from '../storage/job-list';
 import { ShopRepository } from '../storage/shop-repository';
 
 interface Found {
@@ -93,7 +93,7 @@ export class Find {
   protected readonly words = signal('');
   protected readonly at = signal(0);
   private readonly lines = toSignal(
-    inject(JobRepository)
+    inject(JobList)
       .lines$()
       .pipe(catchError(() => of([]))),
     { initialValue: [] },

@@ -10,6 +10,7 @@ import { BenchLine } from './bench-line';
 /** The job on the bench, its running clock, and Find. */
 @Component({
   selector: 'app-top-line',
+  host: { role: 'banner' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink, MatIcon],
   template: `

@@ -28,13 +28,6 @@ export interface JobFile {
   readonly card: LaidCard | undefined;
 }
 
-/** What lists need of a job. */
-export interface JobLine {
-  readonly row: JobRow;
-  readonly set: RadioSet | undefined;
-  readonly customer: Customer | undefined;
-}
-
 export interface Photo {
   readonly name: string;
   readonly type: string;
@@ -56,20 +49,6 @@ export class JobRepository {
   private readonly db = inject(BenchDatabase);
   /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
   private readonly laidCards = new Map<string, LaidCard | undefined>();
-
-  /** All jobs, newest first, with their set and owner. */
-  lines$(): Observable<JobLine[]> {
-    return live(async () => {
-      const [rows, sets, customers] = await Promise.all([
-        this.db.jobs.orderBy('number').reverse().toArray(),
-        this.db.sets.toArray(),
-        this.db.customers.toArray(),
-      ]);
-      const setOf = new Map(sets.map((s) => [s.id, s]));
-      const customerOf = new Map(customers.map((c) => [c.id, c]));
-      return rows.map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
-    });
-  }
 
   file$(jobId: string): Observable<JobFile | null> {
     return live(() => this.file(jobId));

@@ -1,6 +1,3 @@
-import type { ShopArchive } from '@amber-relay/core/archive';
-import { type BenchDatabase } from './bench-database';
-
 /** Which shop this is. The server says so; with the server gone, what it said last holds. */
 export async function shopMode(): Promise<'demo' | 'shop'> {
   const remembered = localStorage.getItem('amber-relay-mode') === 'demo' ? 'demo' : 'shop';
@@ -14,13 +11,4 @@ export async function shopMode(): Promise<'demo' | 'shop'> {
   } catch {
     return remembered;
   }
-}
-
-/** Fills an empty demo shop from the archive that ships with the program; a shop with anything in it is left alone. */
-export async function fillDemo(db: BenchDatabase, importShop: (archive: ShopArchive) => Promise<void>): Promise<void> {
-  if ((await db.settings.count()) > 0) return;
-  const answer = await fetch('/demo/shop.zip');
-  if (!answer.ok) return;
-  const { unpackShop } = await import('@amber-relay/core/archive');
-  await importShop(unpackShop(new Uint8Array(await answer.arrayBuffer())));
 }

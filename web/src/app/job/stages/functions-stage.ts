@@ -45,7 +45,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
           </caption>
           <thead>
             <tr>
-              <th scope="col"></th>
+              <td></td>
               @for (column of columns(); track column) {
                 <th scope="col">{{ column }}</th>
               }

@@ -1,0 +1,50 @@
+// `npm test`: lint, types, the specs of core, web and server, then the end-to-end tests in Chromium.
+// Installs what is missing, and ends with one line counted from the runners' own reports.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensureChromium, ensurePackages, root } from './lib/ready.mjs';
+
+ensurePackages();
+const chromium = ensureChromium();
+rmSync(join(root, 'reports'), { recursive: true, force: true });
+mkdirSync(join(root, 'reports'));
+
+const environment = { ...process.env, CHROME_BIN: chromium, NG_CLI_ANALYTICS: 'false' };
+const failures = [];
+
+/** Runs one step; a failed one does not keep the others from running, so that one run tells all. */
+function step(name, command, args, extra = {}) {
+  process.stdout.write(`\n== ${name}\n`);
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...environment, ...extra } });
+  if (status !== 0) failures.push(name);
+}
+const node = (script, ...args) => [process.execPath, [join(root, script), ...args]];
+
+step('lint', 'npm', ['run', '--silent', 'lint']);
+step('types', 'npm', ['run', '--silent', 'types']);
+step('core specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'core', '--progress=false'), { AMBER_REPORT: 'core.json' });
+step('web specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'web', '--progress=false'), { AMBER_REPORT: 'web.json' });
+step('server specs', process.execPath, ['--import', 'tsx', 'scripts/lib/server-specs.mjs']);
+ensureBuild();
+step('end to end', 'npm', ['run', '--silent', 'test', '-w', 'e2e']);
+
+const report = (file) => {
+  const path = join(root, 'reports', file);
+  return existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : undefined;
+};
+let passed = 0;
+let failed = 0;
+for (const room of ['core', 'web', 'server']) {
+  const counts = report(`${room}.json`);
+  passed += counts?.passed ?? 0;
+  failed += counts?.failed ?? 0;
+}
+const { stats } = report('e2e-playwright.json') ?? {};
+passed += stats?.expected ?? 0;
+failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+// A step that failed without a failed test in its report still counts as one.
+if (failed === 0) failed = failures.length;
+if (failures.length) process.stdout.write(`\nFailed: ${failures.join(', ')}\n`);
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);
