@@ -49,7 +49,7 @@ for (const theme of ['bench', 'daylight'] as const)
       await look(screen.replace(/[0-9a-f-]{36}/, screen.includes(ids.finished) ? '401' : screen.includes(ids.amplifier) ? '415' : '409'));
     }
     // The dialog of Find, and the entry line with something in it.
-    await page.goto('/day');
+    await openDemo(page);
     await page.keyboard.press('/');
     await page.getByLabel('Find a job, owner, serial, card or part').fill('wren');
     await expect(page.getByRole('list', { name: 'Found' }).getByRole('button').first()).toBeVisible();

@@ -6,9 +6,10 @@ import {
   provideBrowserGlobalErrorListeners,
   type ApplicationConfig,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { routes } from './app.routes';
+import { LaterPreloading } from './shell/later-preloading';
 import { DATABASE_NAME } from './storage/bench-database';
 import { provideIcons } from './ui/icons';
 
@@ -16,8 +17,8 @@ import { provideIcons } from './ui/icons';
 export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
   providers: [
     provideBrowserGlobalErrorListeners(),
-    provideRouter(routes, withComponentInputBinding()),
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(LaterPreloading)),
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:6000' }),
     provideIcons(),
     { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : 'amber-relay' },
     provideAppInitializer(async () => {

@@ -3,10 +3,16 @@ import { unpackShop } from '@amber-relay/core/archive';
 import { ArchiveService } from './archive-service';
 import { BenchDatabase } from './bench-database';
 
+const filledKey = 'amber-relay-demo-filled';
+
 /** Fills an empty demo shop from the archive that ships with the program; a shop with anything in it is left alone. */
 export async function fillDemo(injector: Injector): Promise<void> {
+  // On a first visit the archive is asked for while the store is still being opened.
+  const early = localStorage.getItem(filledKey) ? undefined : fetch('/demo/shop.zip').catch(() => undefined);
   const archives = injector.get(ArchiveService);
   if ((await injector.get(BenchDatabase).settings.count()) > 0) return;
-  const answer = await fetch('/demo/shop.zip').catch(() => undefined);
-  if (answer?.ok) await archives.importShop(unpackShop(new Uint8Array(await answer.arrayBuffer())));
+  const answer = await (early ?? fetch('/demo/shop.zip').catch(() => undefined));
+  if (!answer?.ok) return;
+  await archives.importShop(unpackShop(new Uint8Array(await answer.arrayBuffer())));
+  localStorage.setItem(filledKey, 'yes');
 }
