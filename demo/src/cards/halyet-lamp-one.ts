@@ -53,6 +53,15 @@ const sections: CardInput['sections'] = [
     ],
   },
   { id: 'plate-choke', name: 'Plate choke and blocking capacitor', short: 'Plate choke', kind: 'tank', needs: [mains('hv-reservoir')] },
+  {
+    id: 'band-switch-high',
+    name: 'Band switch, 15 and 10 m contacts',
+    short: 'Switch 15, 10',
+    kind: 'switch',
+    needs: [],
+    watch: 'Contacts burn where the current is highest',
+  },
+  { id: 'tank-high', name: 'Tank coil, 15 and 10 m part', short: 'Tank 15, 10', kind: 'tank', needs: [] },
   { id: 'tank', name: 'Pi tank', short: 'Pi tank', kind: 'tank', needs: [{ section: 'band-switch', by: 'switching' }] },
   { id: 'load-cap', name: 'Loading capacitor', short: 'Load capacitor', kind: 'tank', needs: [] },
   { id: 'plate-meter', name: 'Plate current shunt and meter', short: 'Plate meter', kind: 'display', needs: [] },
@@ -88,6 +97,8 @@ const parts: CardInput['parts'] = [
   p('K2', 'antenna-relay', 'relay', 'antenna relay'),
   p('L5', 'input-network', 'cored-coil', 'five input coils'),
   p('S1', 'band-switch', 'switch', 'band switch'),
+  p('S1B', 'band-switch-high', 'switch', 'band switch, last wafer'),
+  p('L11', 'tank-high', 'coil', 'tubing coil, silvered'),
   p('D8', 'bias', 'diode', 'bias regulator diode, 50 W'),
   p('V1', 'valve', 'valve', 'triode, 800 W dissipation'),
   p('J5', 'valve', 'connector', 'valve socket'),
@@ -102,6 +113,7 @@ const parts: CardInput['parts'] = [
 ];
 
 const bands = ['80 m', '40 m', '20 m', '15 m', '10 m'];
+const high = new Set(['15 m', '10 m']);
 const way = ['input-relay', 'input-network', 'valve', 'plate-choke', 'tank', 'load-cap', 'antenna-relay'];
 const slug = (band: string): string => band.replace(' ', '');
 
@@ -127,7 +139,7 @@ export const halyetLampOne: CardInput = {
       row: band,
       column: 'Amplify',
       condition: { keyed: true, band },
-      route: way,
+      route: high.has(band) ? [...way.slice(0, 4), 'band-switch-high', 'tank-high', ...way.slice(5)] : way,
       minutes: 3,
       how: 'Into the kilowatt dummy load, 50 W of drive, tuned and loaded; no longer than the load allows.',
     })),

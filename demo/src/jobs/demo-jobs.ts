@@ -308,7 +308,7 @@ const stories: readonly Story[] = [
           'blower runs works',
         )
         .type('hv receive 2980v', 'gain keyed 20m 11.2dB', 'gain 15m 7.4dB', 'pwr 20m keyed 640w', 'stop')
-        .put(waits('part', 'S1 band switch wafer, two quotes, ordered', isoDay(now, 4))),
+        .put(waits('part', 'S1B band switch wafer, two quotes, ordered', isoDay(now, 4))),
   },
   {
     number: 418,

@@ -44,7 +44,8 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
     </ul>
     <form (ngSubmit)="add()">
       <label class="field grow"
-        ><span>Another problem</span><input name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off"
+        ><span>Another problem</span
+        ><input class="box" name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off"
       /></label>
       <button mat-stroked-button type="submit" [disabled]="!title().trim()">Add</button>
     </form>
@@ -67,16 +68,6 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
       align-items: flex-end;
       gap: 8px;
       margin-top: 6px;
-    }
-    input {
-      height: 40px;
-      border: 0;
-      padding: 0 10px;
-      border-radius: 3px;
-      color: inherit;
-      font: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
     }
   `,
 })

@@ -16,7 +16,7 @@ import { ShopRepository } from '../storage/shop-repository';
         <h1>Stock</h1>
         <label class="field"
           ><span class="visually-hidden">Search stock</span
-          ><input type="search" [ngModel]="words()" (ngModelChange)="words.set($event)" placeholder="Part, drawer, supplier"
+          ><input class="box" type="search" [ngModel]="words()" (ngModelChange)="words.set($event)" placeholder="Part, drawer, supplier"
         /></label>
       </header>
       <table class="plain">
@@ -50,20 +50,8 @@ import { ShopRepository } from '../storage/shop-repository';
     </div>
   `,
   styles: `
-    input {
-      height: 44px;
-      border: 0;
-      padding: 0 12px;
+    .box {
       width: 340px;
-      border-radius: 3px;
-      color: inherit;
-      font: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
-    }
-    input::placeholder {
-      color: var(--mat-sys-on-surface-variant);
-      opacity: 1;
     }
   `,
 })

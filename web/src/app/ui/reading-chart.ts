@@ -11,7 +11,9 @@ export interface ChartInk {
   readonly works: string;
   readonly attention: string;
   readonly surface: string;
+  /** Face of figures, and face of words. */
   readonly font: string;
+  readonly words: string;
 }
 
 function inkOfTheme(): ChartInk {
@@ -25,6 +27,7 @@ function inkOfTheme(): ChartInk {
     attention: read('--mat-sys-tertiary'),
     surface: read('--mat-sys-surface-container-lowest'),
     font: read('--ar-font-figure'),
+    words: read('--ar-font-text'),
   };
 }
 

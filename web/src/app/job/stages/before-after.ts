@@ -13,6 +13,16 @@ export function placeInLimits(value: number, low: number | undefined, high: numb
   return low !== undefined && low > 0 && value > 0 ? Math.log10(value / low) : value >= (low ?? 0) ? 0.5 : -0.5;
 }
 
+/** Name of a test with what parts it from its namesakes. */
+const shortName = ({ name, condition }: ComparisonRow['limit']): string => {
+  const more = [
+    condition.mode && !name.includes(condition.mode) ? condition.mode : '',
+    condition.channel === undefined ? '' : `ch ${condition.channel}`,
+    condition.band ?? '',
+  ];
+  return [name.replace(/, .*/, ''), ...more].filter(Boolean).join(' ');
+};
+
 /** Before and after of every test on one scale, the limits as two bars. */
 @Component({
   selector: 'app-before-after',
@@ -28,12 +38,7 @@ export function placeInLimits(value: number, low: number | undefined, high: numb
 })
 export class BeforeAfter {
   readonly rows = input.required<readonly ComparisonRow[]>();
-  private readonly named = computed(() =>
-    this.rows().map((row) => ({
-      row,
-      name: `${row.limit.name}${row.limit.condition.mode ? ` ${row.limit.condition.mode}` : ''}${row.limit.condition.channel ? ` ch ${row.limit.condition.channel}` : ''}`,
-    })),
-  );
+  private readonly named = computed(() => this.rows().map((row) => ({ row, name: shortName(row.limit) })));
   protected readonly label = computed(() => {
     const cell = (r: EntryOf<'reading'> | undefined): string => (r ? `${readingText(r)} ${verdictNames[r.verdict]}` : 'not done');
     return this.named()
@@ -52,7 +57,7 @@ export class BeforeAfter {
       });
     return (ink: ChartInk) => ({
       grid: { left: 236, right: 120, top: 26, bottom: 8 },
-      textStyle: { fontFamily: ink.font, fontSize: 14, color: ink.quiet },
+      textStyle: { fontFamily: ink.words, fontSize: 14, color: ink.quiet },
       xAxis: {
         type: 'value',
         min: -1,

@@ -27,7 +27,7 @@ import { JobStore } from '../job-store';
       <div class="where">
         <label class="field"
           ><span>Where: a part such as C31, or a section</span>
-          <input class="fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
+          <input class="box fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
         </label>
         <datalist id="places">
           @for (s of store.card()?.sections ?? []; track s.id) {
@@ -38,7 +38,8 @@ import { JobStore } from '../job-store';
           }
         </datalist>
         <label class="field"
-          ><span>In your words</span><input name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off"
+          ><span>In your words</span
+          ><input class="box" name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off"
         /></label>
       </div>
       <div class="acts">
@@ -78,18 +79,6 @@ import { JobStore } from '../job-store';
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 12px;
-    }
-    input {
-      height: 44px;
-      border: 0;
-      padding: 0 10px;
-      border-radius: 3px;
-      color: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
-    }
-    input:not(.fig) {
-      font: inherit;
     }
     .found li {
       display: flex;

@@ -38,7 +38,13 @@ import { ReportView } from '../print/report-view';
         </fieldset>
         <label class="field grow"
           ><span class="visually-hidden">Remark</span
-          ><input name="remark" [ngModel]="text()" (ngModelChange)="text.set($event)" placeholder="Remark for the sheet" autocomplete="off"
+          ><input
+            class="box"
+            name="remark"
+            [ngModel]="text()"
+            (ngModelChange)="text.set($event)"
+            placeholder="Remark for the sheet"
+            autocomplete="off"
         /></label>
         <button mat-stroked-button type="submit" [disabled]="!text().trim()">Add</button>
       </form>
@@ -54,20 +60,6 @@ import { ReportView } from '../print/report-view';
       gap: 8px;
       align-items: center;
       flex-wrap: wrap;
-    }
-    input {
-      height: 40px;
-      border: 0;
-      padding: 0 10px;
-      border-radius: 3px;
-      color: inherit;
-      font: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
-    }
-    input::placeholder {
-      color: var(--mat-sys-on-surface-variant);
-      opacity: 1;
     }
   `,
 })

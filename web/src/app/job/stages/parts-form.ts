@@ -18,7 +18,7 @@ import { JobStore } from '../job-store';
       <label class="field"
         ><span>Designator</span
         ><input
-          class="fig"
+          class="box fig"
           name="designator"
           list="parts"
           [ngModel]="designator()"
@@ -31,10 +31,11 @@ import { JobStore } from '../job-store';
         }
       </datalist>
       <label class="field"
-        ><span>Old part</span><input name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off"
+        ><span>Old part</span><input class="box" name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off"
       /></label>
       <label class="field"
-        ><span>New part</span><input name="new" list="stock" [ngModel]="fresh()" (ngModelChange)="setFresh($event)" autocomplete="off"
+        ><span>New part</span
+        ><input class="box" name="new" list="stock" [ngModel]="fresh()" (ngModelChange)="setFresh($event)" autocomplete="off"
       /></label>
       <datalist id="stock">
         @for (s of stock(); track s.id) {
@@ -42,11 +43,12 @@ import { JobStore } from '../job-store';
         }
       </datalist>
       <label class="field"
-        ><span>Why</span><input name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off"
+        ><span>Why</span><input class="box" name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off"
       /></label>
       <label class="field"
         ><span>Proof</span
         ><input
+          class="box"
           name="proof"
           [ngModel]="proof()"
           (ngModelChange)="proof.set($event)"
@@ -55,12 +57,12 @@ import { JobStore } from '../job-store';
       /></label>
       <label class="field"
         ><span>Price each</span
-        ><input class="fig" name="price" inputmode="decimal" [ngModel]="price()" (ngModelChange)="price.set($event)" autocomplete="off"
+        ><input class="box fig" name="price" inputmode="decimal" [ngModel]="price()" (ngModelChange)="price.set($event)" autocomplete="off"
       /></label>
       <label class="field"
         ><span>How many</span
         ><input
-          class="fig"
+          class="box fig"
           name="quantity"
           inputmode="numeric"
           [ngModel]="quantity()"
@@ -68,7 +70,7 @@ import { JobStore } from '../job-store';
           autocomplete="off"
       /></label>
       <label class="field"
-        ><span>Source</span><input name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off"
+        ><span>Source</span><input class="box" name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off"
       /></label>
       <div class="acts">
         <button mat-flat-button type="submit" [disabled]="!designator().trim() || !fresh().trim()">Record the part</button>
@@ -82,19 +84,6 @@ import { JobStore } from '../job-store';
   styles: `
     :host {
       height: auto;
-    }
-    input {
-      height: 44px;
-      border: 0;
-      padding: 0 10px;
-      width: 100%;
-      border-radius: 3px;
-      color: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
-    }
-    input:not(.fig) {
-      font: inherit;
     }
     .acts {
       align-self: end;

@@ -73,7 +73,7 @@ const plain: readonly Check[] = [
               <label class="field value"
                 ><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
                 <input
-                  class="fig"
+                  class="box fig"
                   [name]="check.id"
                   [ngModel]="values()[check.id] ?? ''"
                   (ngModelChange)="setValue(check.id, $event)"
@@ -141,16 +141,6 @@ const plain: readonly Check[] = [
     }
     .value {
       width: 150px;
-    }
-    .value input {
-      height: 40px;
-      border: 0;
-      padding: 0 8px;
-      width: 100%;
-      border-radius: 3px;
-      color: inherit;
-      background: var(--mat-sys-surface-container-lowest);
-      box-shadow: inset 0 0 0 1px var(--mat-sys-outline);
     }
   `,
 })

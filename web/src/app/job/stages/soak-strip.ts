@@ -40,6 +40,10 @@ export class SoakStrip {
     const readings = this.readings();
     const last = readings.at(-1);
     const limits = [last?.low, last?.high].filter((v) => v !== undefined);
+    // The window is always in sight, with a little room beyond it.
+    const all = [...readings.map((r) => r.value), ...limits];
+    const [least, most] = [Math.min(...all), Math.max(...all)];
+    const room = (most - least || Math.abs(most) || 1) * 0.15;
     return (ink: ChartInk) => ({
       grid: { left: 84, right: 24, top: 18, bottom: 34 },
       textStyle: { fontFamily: ink.font, fontSize: 14, color: ink.quiet },
@@ -51,12 +55,15 @@ export class SoakStrip {
       },
       yAxis: {
         type: 'value',
-        scale: true,
+        min: least - room,
+        max: most + room,
         axisLabel: {
           color: ink.quiet,
           fontSize: 14,
+          showMinLabel: false,
+          showMaxLabel: false,
           formatter: (v: number) => {
-            const figure = formatQuantity(v, last?.unit ?? '');
+            const figure = formatQuantity(v, last?.unit ?? '', { digits: 3 });
             return `${figure.number} ${figure.unit}`;
           },
         },

@@ -29,7 +29,8 @@ import { BeforeAfter } from './before-after';
       height: 42px;
       white-space: nowrap;
     }
-    .results td:first-child {
+    .results td:first-child,
+    .results td > .quiet {
       white-space: normal;
     }
     .results b {

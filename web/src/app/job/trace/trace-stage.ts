@@ -29,6 +29,9 @@ const outcomeNames: Readonly<Record<string, string>> = {
   ...resultNames,
 };
 
+const boardText = (board: string | undefined): string =>
+  board === undefined ? '' : board === 'chassis' ? ', on the chassis' : `, ${board} board`;
+
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Trace: the diagram, the reasons for what stands out, and what to probe next and why. */
@@ -146,9 +149,7 @@ export class TraceStage {
               ? (part?.value ?? 'good')
               : 'works';
     return {
-      where: [point?.where, section && !point?.where ? `${section.name}${section.board ? `, ${section.board} board` : ''}` : '']
-        .filter(Boolean)
-        .join(', '),
+      where: [point?.where, section && !point?.where ? `${section.name}${boardText(section.board)}` : ''].filter(Boolean).join(', '),
       set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
       expect: [healthy, point?.loading].filter(Boolean).join('; '),
       worth: `${sentence(worthText(probe.bits))} in ${this.minutes(probe.minutes)}`,
