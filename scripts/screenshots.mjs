@@ -1,0 +1,72 @@
+// `npm run screenshots`: takes one current picture of each main view from the demo shop into docs/screenshots.
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensureChromium, ensurePackages, root } from './lib/ready.mjs';
+
+ensurePackages();
+const executablePath = ensureChromium();
+ensureBuild();
+const port = 4396;
+const at = `http://127.0.0.1:${port}`;
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(port) },
+});
+await new Promise((resolve, reject) => {
+  server.stdout.on('data', (data) => data.toString().includes('Stop it') && resolve());
+  server.on('exit', () => reject(new Error('the server did not start')));
+});
+
+/** Name of the picture, the place or the job and stage, and what to type or press first. */
+const views = [
+  ['day', '/day'],
+  ['jobs', '/jobs'],
+  ['book-in', '/book-in'],
+  ['safety', [415, 'safety']],
+  ['first-look', [409, 'first-look']],
+  ['functions', [419, 'functions']],
+  ['trace', [419, 'trace'], 'tp16 -71dBm'],
+  ['trace-daylight', [409, 'trace'], 'tp7 ch40 7.42v', 'daylight'],
+  ['trace-amplifier', [417, 'trace']],
+  ['parts', [411, 'parts']],
+  ['repair', [404, 'repair']],
+  ['test', [401, 'test'], 'pwr fm ch19 keyed 3.9w'],
+  ['soak', [404, 'soak']],
+  ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
+  ['cards', '/cards'],
+  ['archive', '/archive'],
+];
+
+const browser = await chromium.launch({
+  executablePath,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
+});
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${at}/day`);
+  await page.getByText(/\d+ in hand/).waitFor();
+  const idOf = (number) =>
+    page.evaluate(async (wanted) => {
+      const done = (request) => new Promise((resolve) => (request.onsuccess = () => resolve(request.result)));
+      const db = await done(indexedDB.open('amber-relay-demo'));
+      const jobs = await done(db.transaction('jobs').objectStore('jobs').getAll());
+      db.close();
+      return jobs.find((job) => job.number === wanted).id;
+    }, number);
+  for (const [name, place, line, theme = 'bench'] of views) {
+    await page.evaluate((wanted) => localStorage.setItem('amber-relay-theme', wanted), theme);
+    await page.goto(at + (Array.isArray(place) ? `/job/${await idOf(place[0])}/${place[1]}` : place));
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    await page.waitForTimeout(1200);
+    if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+}
