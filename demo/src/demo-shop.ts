@@ -1,7 +1,7 @@
 import { packShop, type ShopArchive } from '@amber-relay/core/archive';
 import { readCard } from '@amber-relay/core/card';
-import { halyetLampOne } from './cards/halyet-lamp-one';
-import { oxbraeOb7 } from './cards/oxbrae-ob7';
+import halyetLampOne from '../cards/halyet-lamp-one.json';
+import oxbraeOb7 from '../cards/oxbrae-ob7.json';
 import { customers } from './customers';
 import { instruments } from './instruments';
 import { demoJobs } from './jobs/demo-jobs';

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors/core-error';
 import { smallLaid } from '../testing/small-card';
-import { completions, readLine, type EntryContext, type Understood } from './entry-line';
+import { completions } from './completions';
+import type { EntryContext } from './entry-context';
+import { readLine, type Understood } from './entry-line';
 
 const card = smallLaid();
 const context: EntryContext = {

@@ -3,14 +3,15 @@ import { quantityText } from '../quantity';
 import type { Evidence } from '../trace/evidence';
 import type { Symptom } from './records';
 import { standing } from './tape';
-import type { EntryOf, TapeEntry } from './tape-entry';
+import type { EntryOf, TapeBody, TapeEntry } from './tape-entry';
 import { findingNames } from './words';
 
 /** What a reading shows, for people: `6.62 V`, or `dead`. */
 export const readingText = (r: Pick<EntryOf<'reading'>, 'value' | 'unit' | 'step'>): string =>
   r.value === null ? 'dead' : quantityText(r.value, r.unit, { step: r.step });
 
-function entryEvidence(card: LaidCard, entry: TapeEntry): Evidence | undefined {
+/** What one entry tells Trace, or undefined when it tells nothing; the entry need not be kept yet. */
+export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: string }): Evidence | undefined {
   const { id } = entry;
   const has = (section: string | undefined): section is string => section !== undefined && card.sections.some((s) => s.id === section);
   switch (entry.kind) {

@@ -1,3 +1,4 @@
+export * from './effect';
 export * from './evidence';
 export { functionReach, readingReach } from './reach';
 export { traceModel, type TestModel, type TraceModel } from './model';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { smallLaid } from '../testing/small-card';
+import { effectText } from './effect';
 import type { Evidence } from './evidence';
 import { bits, bySection, posterior, weigh } from './infer';
 import { traceModel } from './model';
@@ -305,6 +306,17 @@ describe('the next probe', () => {
       expect(top?.section).withContext(`${section}: ${top?.chance}`).toBe(section);
     }
   });
+});
+
+describe('effectText', () => {
+  const before = [fn('receive-am', 'dead'), fn('transmit-am', 'works'), fn('hailer', 'works'), reading('TP6', 'in', am)];
+  const told = (more: Evidence): string =>
+    effectText(trace(model, before, { count: 0 }), trace(model, [...before, more], { count: 0 }), (id) => id);
+  it('tells which section an entry would lift and which it would drop', () => {
+    expect(told(reading('TP5', 'dead', am))).toMatch(/^Would lift if-amp from \d+ to \d+, drop detector from \d+ to \d+\.$/);
+    expect(told(reading('TP5', 'in', am))).toMatch(/^Would lift detector from \d+ to \d+, drop if-amp from \d+ to (under 1|\d+)\.$/);
+  });
+  it('says so when it would change little', () => expect(told(reading('TP2', 'in'))).toBe('Would change the suspicion little.'));
 });
 
 describe('words', () => {

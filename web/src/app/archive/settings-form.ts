@@ -53,6 +53,9 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
       width: 100%;
       align-items: end;
     }
+    button {
+      justify-self: start;
+    }
   `,
 })
 export class SettingsForm {

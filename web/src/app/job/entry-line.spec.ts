@@ -46,6 +46,12 @@ describe('EntryLine', () => {
     expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
   });
 
+  it('says what the entry would do to the suspicion', async () => {
+    await type('receive am dead');
+    await settle(400);
+    expect(element().querySelector('.effect')?.textContent).toMatch(/Would lift (Mixer|Audio) from \d+ to \d+, drop Power amplifier/);
+  });
+
   it('keeps the line with Enter, and is empty again', async () => {
     await type('tp7 3.1v', 'Enter');
     await settle(200);

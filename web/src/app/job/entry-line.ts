@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  resource,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { completions } from '@amber-relay/core/job';
 import type { Condition } from '@amber-relay/core/card';
@@ -34,6 +45,11 @@ export class EntryLine {
   protected readonly verdict = computed(() => {
     const entry = this.understood()?.entry;
     return entry?.kind === 'reading' ? entry.verdict : null;
+  });
+  /** What it would do to the suspicion, worked out beside the page while one types. */
+  protected readonly suspicion = resource({
+    params: () => this.understood()?.entry ?? undefined,
+    loader: ({ params }) => this.store.effectOf(params),
   });
   protected readonly offers = computed(() => completions(this.text(), this.store.entryContext()));
   /** The part of the line before the mistake, and the mistake, so that its place can be shown. */

@@ -3,6 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Condition } from '@amber-relay/core/card';
 import {
+  entryEvidence,
   evidenceOf,
   problems,
   readLine,
@@ -16,8 +17,7 @@ import {
   type TapeEntry,
 } from '@amber-relay/core/job';
 import { attempt } from '@amber-relay/core/errors';
-import type { TraceResult } from '@amber-relay/core/trace';
-import type { ProbeOrder } from '@amber-relay/core/trace';
+import { effectText, type ProbeOrder, type TraceResult } from '@amber-relay/core/trace';
 import { wrap, type Remote } from 'comlink';
 import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
@@ -145,6 +145,16 @@ export class JobStore {
   private traceApi(): Remote<TraceApi> {
     this.worker ??= new Worker(new URL('./trace/trace.worker', import.meta.url), { type: 'module' });
     return (this.api ??= wrap<TraceApi>(this.worker));
+  }
+
+  /** What an entry would do to the suspicion if it were kept; empty when it would tell Trace nothing. */
+  async effectOf(body: TapeBody): Promise<string> {
+    const card = this.card();
+    const before = this.traced();
+    const evidence = card && entryEvidence(card, { ...body, id: 'preview' });
+    if (!card || !before || !evidence) return '';
+    const after = await this.traceApi().trace([...this.evidence(), evidence], { history: this.history(), count: 0 });
+    return after ? effectText(before, after, (id) => this.sectionName(id)) : '';
   }
 
   /** Ends the worker when the job screen is left. */

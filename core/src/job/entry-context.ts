@@ -1,0 +1,24 @@
+import type { Condition, LaidCard } from '../card';
+import { CoreError } from '../errors/core-error';
+import type { Instrument } from '../measure';
+
+/** What the entry line knows when it reads a line. */
+export interface EntryContext {
+  readonly card?: LaidCard;
+  /** The sticky condition: mode, band, channel, keyed. */
+  readonly condition: Condition;
+  readonly instruments: readonly Instrument[];
+}
+
+export interface Word {
+  readonly text: string;
+  readonly at: number;
+}
+
+export const wordsOf = (line: string): Word[] => [...line.matchAll(/\S+/g)].map((m) => ({ text: m[0], at: m.index }));
+
+export const refuse = (at: number, message: string, remedy: string): never => {
+  throw new CoreError('unknown-name', 'line', message, remedy, at);
+};
+
+export const isDesignator = (text: string): boolean => /^[a-z]{1,4}\d{1,4}[a-z]?$/i.test(text);

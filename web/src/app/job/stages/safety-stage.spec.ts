@@ -1,0 +1,78 @@
+import { TestBed } from '@angular/core/testing';
+import { readCard } from '@amber-relay/core/card';
+import { BenchDatabase } from '../../storage/bench-database';
+import { JobRepository } from '../../storage/job-repository';
+import { pocketCard } from '../../testing/shop-of-one';
+import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { SafetyStage } from './safety-stage';
+
+describe('SafetyStage', () => {
+  let bench: StageOnBench<SafetyStage>;
+  beforeEach(async () => {
+    bench = await stageOnBench(SafetyStage);
+    await TestBed.inject(BenchDatabase).cards.put(
+      readCard({
+        ...structuredClone(pocketCard),
+        coldChecks: [
+          { id: 'fuse', name: 'Fuse fitted', expect: '2 A quick' },
+          { id: 'shorts', name: 'Shorts', expect: 'above 20 Ω', unit: 'ohm', low: 20 },
+        ],
+        hazards: [{ kind: 'high-voltage', text: 'Lethal.', dischargeAt: 'C1', belowV: 30 }],
+      }),
+    );
+    TestBed.inject(JobRepository).forgetCards();
+    bench.store.jobId.set('');
+    await bench.settle();
+    bench.store.jobId.set(bench.jobId);
+    await bench.settle(250);
+  });
+  afterEach(() => bench.clear());
+
+  it('asks for every check and hazard of this very card, and is not signed before all are answered', async () => {
+    expect(bench.element.textContent).toContain('3 left');
+    expect([...bench.element.querySelectorAll('[data-check]')].map((row) => row.getAttribute('data-check'))).toEqual([
+      'fuse',
+      'shorts',
+      'hazard-high-voltage',
+    ]);
+    expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeTrue();
+  });
+
+  it('judges a measured check by its limits', async () => {
+    await bench.fill('shorts', '3');
+    await bench.press(/^Shorts: keep/);
+    expect((await bench.tape()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'safety', check: 'shorts', result: 'wrong', value: 3, text: 'should be min 20 Ω' }),
+    );
+    await bench.fill('shorts', '4k7');
+    await bench.press(/^Shorts: keep/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ result: 'right', value: 4700 }));
+  });
+
+  it('never takes high voltage that is still there for done', async () => {
+    await bench.fill('hazard-high-voltage', '-410');
+    await bench.press(/^High voltage: keep/);
+    expect(bench.element.querySelector('[role="alert"]')?.textContent).toContain('−410 V is still there');
+    expect((await bench.tape()).some((e) => e.kind === 'safety')).toBeFalse();
+    await bench.fill('hazard-high-voltage', '4');
+    await bench.press(/^High voltage: keep/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'safety', result: 'right', value: 4 }));
+  });
+
+  it('is signed on the tape once all is answered', async () => {
+    await bench.press(/^Fuse fitted: right/);
+    await bench.press(/^Shorts: not needed/);
+    await bench.fill('hazard-high-voltage', '2');
+    await bench.press(/^High voltage: keep/);
+    await bench.press(/^Sign off/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'sign-off', stage: 'safety' }));
+    expect(bench.store.signed()).toBeTrue();
+  });
+
+  it('says what is wrong with a figure and keeps nothing', async () => {
+    await bench.fill('shorts', 'many');
+    await bench.press(/^Shorts: keep/);
+    expect(bench.element.querySelector('[role="alert"]')?.textContent).toContain('not the start of a number');
+    expect((await bench.tape()).length).toBe(1);
+  });
+});

@@ -1,0 +1,46 @@
+import { stageOnBench, type StageOnBench } from '../testing/stage-on-bench';
+import { Tape } from './tape';
+
+describe('Tape', () => {
+  let bench: StageOnBench<Tape>;
+  beforeEach(async () => (bench = await stageOnBench(Tape)));
+  afterEach(() => bench.clear());
+  const rows = (): string[] =>
+    [...bench.element.querySelectorAll('li[data-entry]')].map((row) => row.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+
+  it('strikes an entry only with a reason, and keeps it in sight', async () => {
+    await bench.store.keep({ kind: 'note', text: 'wrong set' });
+    await bench.settle();
+    await bench.press(/^Strike: wrong set/);
+    expect([...bench.element.querySelectorAll('form button')].some((b) => (b as HTMLButtonElement).disabled)).toBeTrue();
+    await bench.fill('reason', 'slip');
+    await bench.press(/^Strike$/);
+    expect(rows().at(-1)).toContain('struck: slip');
+    await bench.press(/^Bring back: wrong set/);
+    expect(rows().at(-1)).not.toContain('struck');
+  });
+
+  it('undoes the last entry, then the one before', async () => {
+    await bench.store.keepAll([
+      { kind: 'note', text: 'a' },
+      { kind: 'note', text: 'b' },
+    ]);
+    await bench.settle();
+    await bench.press(/^Undo the last entry/);
+    await bench.press(/^Undo the last entry/);
+    expect(
+      rows()
+        .slice(-2)
+        .every((row) => row.includes('struck: undone')),
+    ).toBeTrue();
+  });
+
+  it('draws the newest entries of a long tape, and the earlier ones when asked', async () => {
+    for (let n = 0; n < 130; n++) await bench.store.keep({ kind: 'note', text: `n${n}` });
+    await bench.settle(300);
+    expect(rows().length).toBe(120);
+    expect(rows().at(-1)).toContain('n129');
+    await bench.press(/earlier entries: show more/);
+    expect(rows().length).toBe(131);
+  });
+});

@@ -1,0 +1,67 @@
+import type { Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { TapeEntry } from '@amber-relay/core/job';
+import { JobStore } from '../job/job-store';
+import { JobRepository } from '../storage/job-repository';
+import { bookingOf, shopOfOne } from './shop-of-one';
+
+/** A stage of the job screen with a job of its own on the bench. */
+export interface StageOnBench<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly element: HTMLElement;
+  readonly store: JobStore;
+  readonly jobId: string;
+  /** Waits until what was done has been written and drawn. */
+  readonly settle: (ms?: number) => Promise<void>;
+  readonly tape: () => Promise<TapeEntry[]>;
+  /** Presses the first button so called. */
+  readonly press: (name: RegExp) => Promise<void>;
+  readonly fill: (name: string, value: string) => Promise<void>;
+  readonly clear: () => Promise<void>;
+}
+
+/** Opens a stage; call `clear` of what it returns in `afterEach`. */
+export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<T>> {
+  // The job page gives the store; here the stage has one of its own.
+  TestBed.overrideComponent(component, { add: { providers: [JobStore] } });
+  const drop = await shopOfOne();
+  const jobs = TestBed.inject(JobRepository);
+  const { id: jobId } = await jobs.bookIn(bookingOf(), 'Runa');
+  const fixture = TestBed.createComponent(component);
+  const store = fixture.debugElement.injector.get(JobStore);
+  const element = fixture.nativeElement as HTMLElement;
+  const settle = async (ms = 120): Promise<void> => {
+    await new Promise((resolve) => setTimeout(resolve, ms));
+    await fixture.whenStable();
+  };
+  store.jobId.set(jobId);
+  await settle(250);
+  return {
+    fixture,
+    element,
+    store,
+    jobId,
+    settle,
+    tape: () => jobs.tape(jobId),
+    press: async (name) => {
+      const button = [...element.querySelectorAll('button')].find((b) =>
+        name.test(b.getAttribute('aria-label') ?? b.textContent?.trim() ?? ''),
+      );
+      if (!button) throw new Error(`There is no button ${name}.`);
+      button.click();
+      await settle();
+    },
+    fill: async (name, value) => {
+      const field = element.querySelector<HTMLInputElement>(`input[name="${name}"]`);
+      if (!field) throw new Error(`There is no field ${name}.`);
+      field.value = value;
+      field.dispatchEvent(new Event('input'));
+      await settle(30);
+    },
+    clear: async () => {
+      store.close();
+      fixture.destroy();
+      await drop();
+    },
+  };
+}
