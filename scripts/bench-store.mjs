@@ -1,29 +1,11 @@
 // `npm run bench:store`: seeds the browser's store with 5,000 jobs and 200,000 entries of the tape, and prints how long
 // the first screen and the opening of a job take in Chromium on this machine.
-import { chromium } from '@playwright/test';
-import { spawn } from 'node:child_process';
-import { ensureBuild, ensureChromium, ensurePackages, root } from './lib/ready.mjs';
-
-ensurePackages();
-const executablePath = ensureChromium();
-ensureBuild();
+import { demoBrowser } from './lib/demo-browser.mjs';
 
 const jobs = 5000;
 const entriesEach = 40;
-const port = 4395;
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
-  cwd: root,
-  env: { ...process.env, PORT: String(port) },
-});
-await new Promise((resolve, reject) => {
-  server.stdout.on('data', (data) => data.toString().includes('Stop it') && resolve());
-  server.on('exit', () => reject(new Error('the server did not start')));
-});
-const at = `http://127.0.0.1:${port}`;
-const browser = await chromium.launch({
-  executablePath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-});
+const { at, browser, close } = await demoBrowser(4395);
+
 const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
 const line = (what, list, aim) => {
   const sorted = [...list].sort((a, b) => a - b);
@@ -117,6 +99,5 @@ try {
   line(`opening a job among them, ${entriesEach} entries, first time`, opened.slice(0, 1), 300);
   line('opening a job among them, after that', opened.slice(1), 300);
 } finally {
-  await browser.close();
-  server.kill('SIGTERM');
+  await close();
 }

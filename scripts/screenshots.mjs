@@ -1,25 +1,12 @@
 // `npm run screenshots`: takes one current picture of each main view from the demo shop into docs/screenshots.
-import { chromium } from '@playwright/test';
-import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuild, ensureChromium, ensurePackages, root } from './lib/ready.mjs';
+import { demoBrowser } from './lib/demo-browser.mjs';
+import { root } from './lib/ready.mjs';
 
-ensurePackages();
-const executablePath = ensureChromium();
-ensureBuild();
-const port = 4396;
-const at = `http://127.0.0.1:${port}`;
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
-  cwd: root,
-  env: { ...process.env, PORT: String(port) },
-});
-await new Promise((resolve, reject) => {
-  server.stdout.on('data', (data) => data.toString().includes('Stop it') && resolve());
-  server.on('exit', () => reject(new Error('the server did not start')));
-});
+const { at, browser, close } = await demoBrowser(4396);
 
 /** Name of the picture, the place or the job and stage, and what to type or press first. */
 const views = [
@@ -41,10 +28,6 @@ const views = [
   ['archive', '/archive'],
 ];
 
-const browser = await chromium.launch({
-  executablePath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-});
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${at}/day`);
@@ -67,6 +50,5 @@ try {
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }
 } finally {
-  await browser.close();
-  server.kill('SIGTERM');
+  await close();
 }

@@ -1,3 +1,5 @@
+import { TestBed } from '@angular/core/testing';
+import { BenchDatabase } from '../storage/bench-database';
 import { stageOnBench, type StageOnBench } from '../testing/stage-on-bench';
 import { Tape } from './tape';
 
@@ -36,7 +38,17 @@ describe('Tape', () => {
   });
 
   it('draws the newest entries of a long tape, and the earlier ones when asked', async () => {
-    for (let n = 0; n < 130; n++) await bench.store.keep({ kind: 'note', text: `n${n}` });
+    await TestBed.inject(BenchDatabase).tape.bulkAdd(
+      Array.from({ length: 130 }, (_, n) => ({
+        kind: 'note' as const,
+        text: `n${n}`,
+        id: crypto.randomUUID(),
+        jobId: bench.jobId,
+        seq: n + 2,
+        at: '2026-02-12T09:00:00.000Z',
+        by: 'Runa',
+      })),
+    );
     await bench.settle(300);
     expect(rows().length).toBe(120);
     expect(rows().at(-1)).toContain('n129');

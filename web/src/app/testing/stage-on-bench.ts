@@ -52,7 +52,7 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
       await settle();
     },
     fill: async (name, value) => {
-      const field = element.querySelector<HTMLInputElement>(`input[name="${name}"]`);
+      const field = element.querySelector<HTMLInputElement>(`input[name="${name}"], [data-check="${name}"] input`);
       if (!field) throw new Error(`There is no field ${name}.`);
       field.value = value;
       field.dispatchEvent(new Event('input'));
