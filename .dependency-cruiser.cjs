@@ -21,7 +21,7 @@ module.exports = {
     {
       name: 'tables-only-in-storage',
       severity: 'error',
-      from: { path: '^web/src/app/', pathNot: '^web/src/app/(storage/|testing/|app\\.config)' },
+      from: { path: '^web/src/app/', pathNot: '^web/src/app/(storage/|testing/|app\\.config|.*\\.spec\\.ts)' },
       to: { path: '^web/src/app/storage/bench-database' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
