@@ -87,7 +87,14 @@ function compress(folder) {
 }
 
 export function build() {
-  mkdirSync(join(root, 'dist'), { recursive: true });
+  try {
+    mkdirSync(join(root, 'dist'), { recursive: true });
+    accessSync(join(root, 'dist'), constants.W_OK);
+  } catch {
+    stop(
+      `No permission to write in ${join(root, 'dist')}: the application cannot be built there. Change its owner, or copy the project to a folder of yours.`,
+    );
+  }
   process.stdout.write('Building the application…\n');
   const done = spawnSync(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build', '--progress=false'], {
     cwd: root,

@@ -56,7 +56,7 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
       const wrong = ofKind(stood, 'safety').filter((entry) => entry.result === 'wrong').length;
       if (safetySigned(stood)) return ['done', wrong ? `signed, ${wrong} wrong` : 'signed off'];
       const asked = (card?.coldChecks.length ?? 0) + (card?.hazards.length ?? 0);
-      return ['missing', open === asked && asked > 0 ? 'not signed' : open ? `${open} left, not signed` : 'ready to sign'];
+      return ['missing', asked === 0 || open === asked ? 'not signed' : open ? `${open} left, not signed` : 'ready to sign'];
     },
     'first-look': () => {
       const found = ofKind(stood, 'finding').filter((entry) => entry.finding !== 'clean').length;

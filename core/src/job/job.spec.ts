@@ -59,6 +59,7 @@ describe('stages', () => {
   it('hold safety open until every check is answered and signed', () => {
     expect(openSafetyChecks(card, [])).toEqual(['fuse', 'hazard-rf']);
     expect(state([], 'safety')).toEqual({ stage: 'safety', state: 'missing', says: 'not signed' });
+    expect(stageStates(sampleJob, [], undefined).find((s) => s.stage === 'safety')?.says).toBe('not signed');
     expect(state(tapeOf(...signed.slice(0, 2)), 'safety')?.says).toBe('ready to sign');
     expect(state(tapeOf(...signed), 'safety')?.state).toBe('done');
   });

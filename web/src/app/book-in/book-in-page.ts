@@ -263,6 +263,8 @@ export class BookInPage {
         },
         this.settings()?.technician ?? 'Bench',
       );
+      // From now on there is something to lose: ask the browser to keep it.
+      void this.shop.storageState();
       await this.router.navigate(['/job', row.id, 'safety']);
     } catch (error) {
       this.problems.set([

@@ -48,8 +48,13 @@ export class EntryLine {
   });
   /** What it would do to the suspicion, worked out beside the page while one types. */
   protected readonly suspicion = resource({
-    params: () => this.understood()?.entry ?? undefined,
-    loader: ({ params }) => this.store.effectOf(params),
+    // Worked out anew when the suspicion itself changes, as it does just after the job was opened.
+    params: () => {
+      const entry = this.understood()?.entry;
+      const traced = this.store.traced();
+      return entry && traced ? { entry, traced } : undefined;
+    },
+    loader: ({ params }) => this.store.effectOf(params.entry, params.traced),
   });
   protected readonly offers = computed(() => completions(this.text(), this.store.entryContext()));
   /** The part of the line before the mistake, and the mistake, so that its place can be shown. */

@@ -148,11 +148,10 @@ export class JobStore {
   }
 
   /** What an entry would do to the suspicion if it were kept; empty when it would tell Trace nothing. */
-  async effectOf(body: TapeBody): Promise<string> {
+  async effectOf(body: TapeBody, before: TraceResult): Promise<string> {
     const card = this.card();
-    const before = this.traced();
     const evidence = card && entryEvidence(card, { ...body, id: 'preview' });
-    if (!card || !before || !evidence) return '';
+    if (!evidence) return '';
     const after = await this.traceApi().trace([...this.evidence(), evidence], { history: this.history(), count: 0 });
     return after ? effectText(before, after, (id) => this.sectionName(id)) : '';
   }

@@ -85,10 +85,10 @@ import { dayText } from '../../ui/clock-text';
                 </td>
                 <td>{{ t.limits }}</td>
                 <td>
-                  {{ t.before.text }} <small>{{ t.before.verdict }}</small>
+                  {{ t.before.text }}&ngsp;<small>{{ t.before.verdict }}</small>
                 </td>
                 <td>
-                  <b>{{ t.after.text }}</b> <small>{{ t.after.verdict }}</small>
+                  <b>{{ t.after.text }}</b>&ngsp;<small>{{ t.after.verdict }}</small>
                 </td>
               </tr>
             }
@@ -170,6 +170,9 @@ import { dayText } from '../../ui/clock-text';
       height: auto;
       padding: 4px 8px 4px 0;
       vertical-align: top;
+    }
+    .num {
+      white-space: nowrap;
     }
     .price {
       max-width: 340px;

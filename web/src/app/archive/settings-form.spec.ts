@@ -1,0 +1,54 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { firstValueFrom } from 'rxjs';
+import { ShopRepository } from '../storage/shop-repository';
+import { shopOfOne } from '../testing/shop-of-one';
+import { SettingsForm } from './settings-form';
+
+describe('SettingsForm', () => {
+  let clear: () => Promise<void>;
+  let fixture: ComponentFixture<SettingsForm>;
+  const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const settle = async (): Promise<void> => {
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    await fixture.whenStable();
+  };
+  const keep = async (values: Readonly<Record<string, string>>): Promise<string> => {
+    for (const [name, value] of Object.entries(values)) {
+      const box = element().querySelector<HTMLInputElement>(`[formControlName="${name}"]`)!;
+      box.value = value;
+      box.dispatchEvent(new Event('input'));
+    }
+    element().querySelector('button')!.click();
+    await settle();
+    return element().querySelector('[role="status"]')?.textContent ?? '';
+  };
+  const settings = () => firstValueFrom(TestBed.inject(ShopRepository).settings$);
+
+  beforeEach(async () => {
+    clear = await shopOfOne();
+    fixture = TestBed.createComponent(SettingsForm);
+    await settle();
+  });
+  afterEach(async () => {
+    fixture.destroy();
+    await clear();
+  });
+
+  it('keeps the particulars of the shop, money in whole minor units', async () => {
+    expect(await keep({ name: 'Quoy Lane', currency: 'Mk', rate: '38,50', tax: '8.5' })).toBe('Kept.');
+    expect(await settings()).toEqual(
+      jasmine.objectContaining({ name: 'Quoy Lane', currency: 'Mk', ratePerHourMinor: 3850, taxPercent: 8.5 }),
+    );
+  });
+
+  for (const [field, wrong] of [
+    ['rate', 'a lot'],
+    ['tax', '120'],
+    ['tax', 'x'],
+  ] as const)
+    it(`refuses ${field} "${wrong}" and changes nothing`, async () => {
+      const before = await settings();
+      expect(await keep({ name: 'Other', [field]: wrong })).toContain('nothing was changed');
+      expect(await settings()).toEqual(before);
+    });
+});

@@ -1,0 +1,38 @@
+import { TestBed } from '@angular/core/testing';
+import { firstValueFrom } from 'rxjs';
+import { newShopSettings } from '@amber-relay/core/job';
+import { shopOfOne } from '../testing/shop-of-one';
+import { BenchDatabase } from './bench-database';
+import { ShopRepository } from './shop-repository';
+
+describe('ShopRepository', () => {
+  let clear: () => Promise<void>;
+  let shop: ShopRepository;
+  beforeEach(async () => {
+    clear = await shopOfOne();
+    shop = TestBed.inject(ShopRepository);
+  });
+  afterEach(() => clear());
+
+  it('has settings for a new shop before any were kept', async () => expect(await firstValueFrom(shop.settings$)).toEqual(newShopSettings));
+
+  it('notes when the last archive was made, and leaves the rest', async () => {
+    await shop.saveSettings({ ...newShopSettings, name: 'Quoy Lane' });
+    await shop.noteArchived(new Date('2026-02-12T12:00:00.000Z'));
+    expect(await firstValueFrom(shop.settings$)).toEqual({
+      ...newShopSettings,
+      name: 'Quoy Lane',
+      lastArchiveAt: '2026-02-12T12:00:00.000Z',
+    });
+  });
+
+  it('refuses settings that are not as they should be', async () => {
+    await expectAsync(shop.saveSettings({ ...newShopSettings, taxPercent: -1 })).toBeRejected();
+    expect(await TestBed.inject(BenchDatabase).settings.count()).toBe(0);
+  });
+
+  it('knows how much room is used and left', async () => {
+    const { usedBytes, quotaBytes } = await shop.storageState();
+    expect(quotaBytes).toBeGreaterThan(usedBytes);
+  });
+});
