@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { openDemo } from './demo';
 
 export interface Booking {
   readonly owner: string;
@@ -13,7 +14,7 @@ export class BookInPage {
   constructor(readonly page: Page) {}
 
   async fill(booking: Booking): Promise<void> {
-    await this.page.goto('/book-in');
+    await openDemo(this.page, '/book-in');
     for (const [label, value] of [
       ['Maker', booking.maker],
       ['Model', booking.model],

@@ -3,7 +3,9 @@ import { demoDatabase } from './database';
 
 /** Opens the demo shop and waits until its first screen can be used. */
 export async function openDemo(page: Page, path = '/day'): Promise<void> {
-  await page.goto(path);
+  await page.goto('/day');
+  await expect(page.getByText(/\d+ in hand/)).toBeVisible();
+  if (path !== '/day') await page.goto(path);
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 }
 

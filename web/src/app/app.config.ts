@@ -11,6 +11,7 @@ import { provideServiceWorker } from '@angular/service-worker';
 import { routes } from './app.routes';
 import { LaterPreloading } from './shell/later-preloading';
 import { DATABASE_NAME } from './storage/bench-database';
+import { ShopFilling } from './storage/shop-filling';
 import { provideIcons } from './ui/icons';
 
 /** The application for one shop; the demo shop keeps its own database. */
@@ -21,11 +22,13 @@ export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:6000' }),
     provideIcons(),
     { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : 'amber-relay' },
-    provideAppInitializer(async () => {
+    provideAppInitializer(() => {
       const injector = inject(Injector);
+      const { busy } = inject(ShopFilling);
       if (mode !== 'demo') return;
-      const { fillDemo } = await import('./storage/fill-demo');
-      await fillDemo(injector);
+      // Beside the start of the program, not before it.
+      busy.set(true);
+      void import('./storage/fill-demo').then(({ fillDemo }) => fillDemo(injector)).finally(() => busy.set(false));
     }),
   ],
 });

@@ -6,6 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import { stageNames, type Stage } from '@amber-relay/core/job';
 import { catchError, of } from 'rxjs';
 import { JobList, type JobLine } from '../storage/job-list';
+import { ShopFilling } from '../storage/shop-filling';
 import { dayText } from '../ui/clock-text';
 
 const doing: Readonly<Record<Stage, string>> = {
@@ -45,7 +46,9 @@ export function workOrder(a: JobLine, b: JobLine): number {
         <span class="quiet grow">{{ summary() }}</span>
         <a mat-stroked-button routerLink="/book-in"><mat-icon svgIcon="add" />Book in <kbd>B</kbd></a>
       </header>
-      @if (lines().length === 0) {
+      @if (filling()) {
+        <p class="quiet" role="status">Opening the shop…</p>
+      } @else if (lines().length === 0) {
         <section class="panel first-time">
           <h2>No set has been booked in yet</h2>
           <p>Book the first one in: owner, set, and the complaint in the owner’s words. Everything after that starts from there.</p>
@@ -104,6 +107,7 @@ export function workOrder(a: JobLine, b: JobLine): number {
 })
 export class DayPage {
   private readonly router = inject(Router);
+  protected readonly filling = inject(ShopFilling).busy;
   protected readonly title = new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
   private readonly today = new Date().toLocaleDateString('en-CA');
   protected readonly lines = toSignal(
