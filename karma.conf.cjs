@@ -1,6 +1,7 @@
 // Runs the specs of one project in Debian's Chromium without a screen; the counts go to reports/ for `npm test` to add up.
 const { mkdirSync, writeFileSync } = require('node:fs');
 const { join } = require('node:path');
+const chromiumFlags = require('./scripts/lib/chromium-flags.cjs');
 
 process.env.CHROME_BIN ??= '/usr/bin/chromium';
 
@@ -28,18 +29,7 @@ module.exports = (config) => {
     reporters: ['dots', 'count'],
     browsers: ['Bench'],
     customLaunchers: {
-      Bench: {
-        base: 'ChromeHeadless',
-        flags: [
-          '--no-sandbox',
-          '--disable-gpu',
-          '--disable-quic',
-          '--no-first-run',
-          '--disable-background-networking',
-          '--disable-component-update',
-          '--disable-sync',
-        ],
-      },
+      Bench: { base: 'ChromeHeadless', flags: chromiumFlags },
     },
     singleRun: true,
     restartOnFileChange: false,

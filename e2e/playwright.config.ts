@@ -1,5 +1,7 @@
 import { defineConfig } from '@playwright/test';
+import { createRequire } from 'node:module';
 
+const chromiumFlags: unknown = createRequire(import.meta.url)('../scripts/lib/chromium-flags.cjs');
 const port = Number(process.env['E2E_PORT'] ?? 4181);
 
 export default defineConfig({
@@ -18,15 +20,7 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: chromiumFlags as string[],
     },
   },
   webServer: {

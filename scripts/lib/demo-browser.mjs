@@ -1,6 +1,7 @@
 // A demo server and a Chromium beside it, for scripts that look at the running program.
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
+import chromiumFlags from './chromium-flags.cjs';
 import { ensureBuild, ensureChromium, ensurePackages, root } from './ready.mjs';
 
 /** Makes ready what is missing and starts both; `close` ends both. */
@@ -16,8 +17,7 @@ export async function demoBrowser(port) {
     server.stdout.on('data', (data) => data.toString().includes('Stop it') && resolve());
     server.on('exit', () => reject(new Error('the server did not start')));
   });
-  const args = ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'];
-  const browser = await chromium.launch({ executablePath, args });
+  const browser = await chromium.launch({ executablePath, args: chromiumFlags });
   return {
     at: `http://127.0.0.1:${port}`,
     browser,

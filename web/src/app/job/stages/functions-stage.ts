@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
@@ -20,7 +21,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
 @Component({
   selector: 'app-functions-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, RouterLink],
+  imports: [MatButton, NgTemplateOutlet, RouterLink],
   template: `
     <header class="head">
       <h1>Functions</h1>
@@ -58,19 +59,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
                 @for (fn of row.cells; track $index) {
                   <td>
                     @if (fn) {
-                      <button
-                        class="cell"
-                        data-keys
-                        [class]="result(fn)"
-                        [attr.aria-pressed]="chosen() === fn.id"
-                        [attr.data-function]="fn.id"
-                        [attr.aria-label]="fn.name + ': ' + names[result(fn)]"
-                        (click)="chosen.set(fn.id)"
-                        (focus)="chosen.set(fn.id)"
-                        (keydown)="key($event, fn)"
-                      >
-                        <b>{{ names[result(fn)] }}</b>
-                      </button>
+                      <ng-container *ngTemplateOutlet="cell; context: { fn }" />
                     }
                   </td>
                 }
@@ -80,19 +69,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
         </table>
         <div class="controls">
           @for (fn of controls(); track fn.id) {
-            <button
-              class="cell"
-              data-keys
-              [class]="result(fn)"
-              [attr.aria-pressed]="chosen() === fn.id"
-              [attr.data-function]="fn.id"
-              [attr.aria-label]="fn.name + ': ' + names[result(fn)]"
-              (click)="chosen.set(fn.id)"
-              (focus)="chosen.set(fn.id)"
-              (keydown)="key($event, fn)"
-            >
-              <span>{{ fn.name }}</span><b>{{ names[result(fn)] }}</b>
-            </button>
+            <ng-container *ngTemplateOutlet="cell; context: { fn, named: true }" />
           }
         </div>
       }
@@ -111,6 +88,24 @@ const keys: Readonly<Record<FunctionResult, string>> = {
           </div>
         </section>
       }
+      <ng-template #cell let-fn="fn" let-named="named">
+        <button
+          class="cell"
+          data-keys
+          [class]="result(fn)"
+          [attr.aria-pressed]="chosen() === fn.id"
+          [attr.data-function]="fn.id"
+          [attr.aria-label]="fn.name + ': ' + names[result(fn)]"
+          (click)="chosen.set(fn.id)"
+          (focus)="chosen.set(fn.id)"
+          (keydown)="key($event, fn)"
+        >
+          @if (named) {
+            <span>{{ fn.name }}</span>
+          }
+          <b>{{ names[result(fn)] }}</b>
+        </button>
+      </ng-template>
     </div>
   `,
   styleUrl: './stage.scss',

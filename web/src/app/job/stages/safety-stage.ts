@@ -82,16 +82,6 @@ const plain: readonly Check[] = [
                 />
               </label>
               <button class="chip" (click)="measure(check)" [attr.aria-label]="check.name + ': keep the value'">Keep</button>
-              @if (!check.hazard) {
-                <button
-                  class="chip"
-                  [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
-                  (click)="answer(check, 'not-needed')"
-                  [attr.aria-label]="check.name + ': not needed'"
-                >
-                  Not needed
-                </button>
-              }
             } @else {
               <button
                 class="chip"
@@ -110,15 +100,17 @@ const plain: readonly Check[] = [
                 >
                   Wrong
                 </button>
-                <button
-                  class="chip"
-                  [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
-                  (click)="answer(check, 'not-needed')"
-                  [attr.aria-label]="check.name + ': not needed'"
-                >
-                  Not needed
-                </button>
               }
+            }
+            @if (!check.hazard) {
+              <button
+                class="chip"
+                [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
+                (click)="answer(check, 'not-needed')"
+                [attr.aria-label]="check.name + ': not needed'"
+              >
+                Not needed
+              </button>
             }
           </li>
         }
