@@ -17,7 +17,7 @@ export function stop(line) {
 const lastLines = (text, n) => text.trim().split('\n').slice(-n).join('\n');
 
 /** Installs the npm packages when they are missing or not those of the lock file. */
-export function ensurePackages() {
+export function ensurePackages(say = process.stdout) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) stop(`Node.js ${process.versions.node} is too old: version 20.19 or later is needed.`);
   const lock = createHash('sha256')
@@ -32,7 +32,7 @@ export function ensurePackages() {
       `No permission to write in ${root}: the packages cannot be installed there. Change its owner, or copy the project to a folder of yours.`,
     );
   }
-  process.stdout.write('Installing packages…\n');
+  say.write('Installing packages…\n');
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, encoding: 'utf8', maxBuffer: 1 << 26 });
   if (done.status !== 0)
     stop(

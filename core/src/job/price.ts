@@ -1,3 +1,4 @@
+import { priceLines } from '../money';
 import type { ShopSettings } from './records';
 import { labourClock, ofKind, standing } from './tape';
 import type { TapeEntry } from './tape-entry';
@@ -10,25 +11,18 @@ export interface JobPrice {
   readonly totalMinor: number;
 }
 
-/** num / den rounded half up, in whole numbers. */
-const halfUp = (num: bigint, den: bigint): bigint => (2n * num + den) / (2n * den);
-
 /**
  * Labour by the started minute at the shop's rate, parts and tax, in minor units. Whole-number arithmetic, each line
  * rounded half up, tax on the sum, so that nothing drifts.
  */
 export function jobPrice(tape: readonly TapeEntry[], shop: Pick<ShopSettings, 'ratePerHourMinor' | 'taxPercent'>, nowMs: number): JobPrice {
   const labourMinutes = Math.ceil(labourClock(tape, nowMs).seconds / 60);
-  const labour = halfUp(BigInt(labourMinutes) * BigInt(shop.ratePerHourMinor), 60n);
-  const parts = ofKind(standing(tape), 'fit').reduce((sum, fit) => sum + BigInt(fit.priceMinor) * BigInt(fit.quantity), 0n);
-  const tax = halfUp((labour + parts) * BigInt(Math.round(shop.taxPercent * 1000)), 100_000n);
-  return {
-    labourMinutes,
-    labourMinor: Number(labour),
-    partsMinor: Number(parts),
-    taxMinor: Number(tax),
-    totalMinor: Number(labour + parts + tax),
-  };
+  const price = priceLines({
+    labour: [{ minutes: labourMinutes, ratePerHour: shop.ratePerHourMinor }],
+    parts: ofKind(standing(tape), 'fit').map((fit) => ({ price: fit.priceMinor, quantity: fit.quantity })),
+    taxPercent: shop.taxPercent,
+  });
+  return { labourMinutes, labourMinor: price.labour, partsMinor: price.parts, taxMinor: price.tax, totalMinor: price.total };
 }
 
 /** `12.40`, with the shop's currency sign before it. */

@@ -1,2 +1,4 @@
+export * from './accuracy';
+export * from './counter';
 export * from './instrument';
 export * from './verdict';

@@ -1,4 +1,5 @@
 import { CoreError } from '../errors/core-error';
+import { above, below } from './compare';
 
 export interface Limits {
   readonly low?: number | undefined;
@@ -30,13 +31,13 @@ export function verdict(value: number, uncertainty: number, { low, high }: Limit
   if (low !== undefined && high !== undefined && high < low)
     throw new CoreError('out-of-range', 'high', `High ${high} is below low ${low}.`, 'Change one of the two.');
   const spread = guard === 'none' ? 0 : uncertainty;
-  const below = (x: number): boolean => low !== undefined && x < low;
-  const above = (x: number): boolean => high !== undefined && x > high;
-  const result: Verdict = below(value + spread)
+  const tooLow = (x: number): boolean => low !== undefined && below(x, low);
+  const tooHigh = (x: number): boolean => high !== undefined && above(x, high);
+  const result: Verdict = tooLow(value + spread)
     ? 'low'
-    : above(value - spread)
+    : tooHigh(value - spread)
       ? 'high'
-      : !below(value - spread) && !above(value + spread)
+      : !tooLow(value - spread) && !tooHigh(value + spread)
         ? 'in'
         : 'cant-tell';
   const reach = low !== undefined && high !== undefined ? (high - low) / 2 : Math.abs(value - (low ?? high ?? 0));

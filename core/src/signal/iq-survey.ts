@@ -1,0 +1,154 @@
+import { hann, nextPowerOfTwo, transform } from './fourier';
+
+/** What a first pass over a recording tells: where the emission lies, how wide it is, when it is there, and the noise. */
+export interface Survey {
+  readonly sampleRateHz: number;
+  readonly frames: number;
+  /** Middle of the emission from the middle of the recording. */
+  readonly centreHz: number;
+  /** Roughly what holds 99 % of its power. */
+  readonly bandwidthHz: number;
+  /** Noise power in one hertz, in squares of full scale. */
+  readonly noisePerHz: number;
+  /** Frames between which the carrier is there. */
+  readonly from: number;
+  readonly to: number;
+  /** The carrier was not there all the time. */
+  readonly keyed: boolean;
+}
+
+/** Seconds over which power is averaged to find when the carrier is there. */
+const powerBlockS = 0.02;
+/** This far below the strongest, the carrier is taken for gone. */
+const goneShare = 0.1;
+/** At high rates a part of the blocks is enough to find the emission. */
+const everyBlock = (sampleRateHz: number): number => (sampleRateHz > 500_000 ? 8 : 1);
+
+/**
+ * First pass over I and Q: an averaged spectrum in coarse bins (Welch) and the power against time.
+ * Memory is one spectrum and one figure for each 20 ms.
+ */
+export class IqSurvey {
+  private readonly size: number;
+  private readonly window: Float64Array;
+  private readonly block: Float64Array;
+  private readonly spectrum: Float64Array;
+  private readonly psd: Float64Array;
+  private held = 0;
+  private seen = 0;
+  private averaged = 0;
+  private readonly powerFrames: number;
+  private readonly powers: number[] = [];
+  private powerSum = 0;
+  private powerCount = 0;
+  private frames = 0;
+
+  constructor(private readonly sampleRateHz: number) {
+    this.size = nextPowerOfTwo(sampleRateHz / 50);
+    this.window = hann(this.size);
+    this.block = new Float64Array(2 * this.size);
+    this.spectrum = new Float64Array(2 * this.size);
+    this.psd = new Float64Array(this.size);
+    this.powerFrames = Math.max(16, Math.round(sampleRateHz * powerBlockS));
+  }
+
+  push(i: ArrayLike<number>, q: ArrayLike<number>): void {
+    const { block, window, size } = this;
+    const every = everyBlock(this.sampleRateHz);
+    for (let k = 0; k < i.length; k += 1) {
+      const [re, im] = [i[k] ?? 0, q[k] ?? 0];
+      this.powerSum += re * re + im * im;
+      this.powerCount += 1;
+      if (this.powerCount === this.powerFrames) {
+        this.powers.push(this.powerSum / this.powerCount);
+        this.powerSum = 0;
+        this.powerCount = 0;
+      }
+      const at = this.held;
+      const weight = window[at] ?? 0;
+      block[2 * at] = re * weight;
+      block[2 * at + 1] = im * weight;
+      this.held = at + 1;
+      if (this.held === size) {
+        if (this.seen % every === 0) this.average();
+        this.seen += 1;
+        this.held = 0;
+      }
+    }
+    this.frames += i.length;
+  }
+
+  finish(): Survey {
+    if (this.averaged === 0) {
+      // A record shorter than one block: what there is, padded with noughts.
+      this.block.fill(0, 2 * this.held);
+      this.average();
+    }
+    const { size, sampleRateHz } = this;
+    const bin = sampleRateHz / size;
+    const sorted = Float64Array.from(this.psd).sort();
+    const floor = sorted[Math.floor(0.15 * size)] ?? 0;
+    const windowPower = 0.375 * size;
+    const hzOf = (k: number): number => (k < size / 2 ? k : k - size) * bin;
+    const strongest = sorted[size - 1] ?? 0;
+    const least = Math.max(2 * floor, strongest * 1e-5);
+    let [sum, moment] = [0, 0];
+    const bins: [number, number][] = [];
+    this.psd.forEach((power, k) => {
+      if (power < least) return;
+      sum += power - floor;
+      moment += (power - floor) * hzOf(k);
+      bins.push([hzOf(k), power - floor]);
+    });
+    const centreHz = sum > 0 ? moment / sum : 0;
+    bins.sort(([a], [b]) => a - b);
+    let [running, low, high] = [0, bins[0]?.[0] ?? 0, bins.at(-1)?.[0] ?? 0];
+    let lowFound = false;
+    for (const [hz, power] of bins) {
+      running += power;
+      if (!lowFound && running >= 0.005 * sum) {
+        low = hz;
+        lowFound = true;
+      }
+      if (running >= 0.995 * sum) {
+        high = hz;
+        break;
+      }
+    }
+    return {
+      sampleRateHz,
+      frames: this.frames,
+      centreHz,
+      bandwidthHz: high - low + bin,
+      noisePerHz: floor / (this.averaged * windowPower * sampleRateHz),
+      ...this.present(),
+    };
+  }
+
+  private average(): void {
+    transform(this.size).transform(this.spectrum, this.block);
+    const { psd, spectrum } = this;
+    for (let k = 0; k < psd.length; k += 1) psd[k] = (psd[k] ?? 0) + (spectrum[2 * k] ?? 0) ** 2 + (spectrum[2 * k + 1] ?? 0) ** 2;
+    this.averaged += 1;
+  }
+
+  /** The longest stretch with the carrier there; short gaps are bridged, and the blocks at its ends are left out. */
+  private present(): Pick<Survey, 'from' | 'to' | 'keyed'> {
+    const { powers, powerFrames, frames } = this;
+    const strongest = Float64Array.from(powers).sort()[Math.floor(0.98 * (powers.length - 1))] ?? 0;
+    let best = { from: 0, to: -1 };
+    let run: typeof best | undefined;
+    powers.forEach((power, k) => {
+      if (power < goneShare * strongest) return;
+      run = run && k - run.to <= 3 ? { from: run.from, to: k } : { from: k, to: k };
+      if (run.to - run.from > best.to - best.from) best = run;
+    });
+    const whole = powers.length < 5 || best.to < best.from || (best.from === 0 && best.to === powers.length - 1);
+    if (whole) return { from: 0, to: frames, keyed: false };
+    const from = best.from === 0 ? 0 : best.from + 1;
+    const to = best.to === powers.length - 1 ? powers.length : best.to;
+    return to - from < 3
+      ? { from: 0, to: frames, keyed: false }
+      : { from: from * powerFrames, to: Math.min(frames, to * powerFrames), keyed: true };
+  }
+}

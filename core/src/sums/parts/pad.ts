@@ -1,0 +1,169 @@
+import * as z from 'zod';
+import { defineSum } from '../define-sum';
+import { above0, choice, figure, from0, result } from '../field';
+import { above } from '../refusal';
+import { shown, step, type Step } from '../working';
+import { nearestPreferred } from './preferred-values';
+
+export type Topology = 'pi' | 'tee';
+export interface PadArms {
+  /** Pi: the one series arm; tee: each of the two. */
+  readonly seriesOhm: number;
+  /** Pi: each of the two shunt arms; tee: the one. */
+  readonly shuntOhm: number;
+}
+
+/** The matched pad of a loss between equal impedances. Source: image method, e.g. ITT Reference Data for Radio Engineers. */
+export function padArms(lossDb: number, z0Ohm: number, topology: Topology): PadArms {
+  const k = 10 ** (lossDb / 20);
+  return topology === 'pi'
+    ? { seriesOhm: (z0Ohm * (k * k - 1)) / (2 * k), shuntOhm: (z0Ohm * (k + 1)) / (k - 1) }
+    : { seriesOhm: (z0Ohm * (k - 1)) / (k + 1), shuntOhm: (2 * z0Ohm * k) / (k * k - 1) };
+}
+
+const parallel = (a: number, b: number): number => (a * b) / (a + b);
+
+/** Insertion loss and input match of a pad between z0 and z0, and how its power is shared, by circuit analysis. */
+export function padInCircuit({ seriesOhm, shuntOhm }: PadArms, z0Ohm: number, topology: Topology) {
+  // Source EMF of 2 V behind z0: the matched input has 1 V.
+  if (topology === 'pi') {
+    const after = parallel(shuntOhm, z0Ohm);
+    const inputOhm = parallel(shuntOhm, seriesOhm + after);
+    const inV = (2 * inputOhm) / (inputOhm + z0Ohm);
+    const outV = (inV * after) / (seriesOhm + after);
+    return {
+      inputOhm,
+      outV,
+      inW: inV ** 2 / inputOhm,
+      arms: { inputShunt: inV ** 2 / shuntOhm, series: (inV - outV) ** 2 / seriesOhm, outputShunt: outV ** 2 / shuntOhm },
+    };
+  }
+  const after = parallel(shuntOhm, seriesOhm + z0Ohm);
+  const inputOhm = seriesOhm + after;
+  const inA = 2 / (inputOhm + z0Ohm);
+  const midV = inA * after;
+  const outA = midV / (seriesOhm + z0Ohm);
+  return {
+    inputOhm,
+    outV: outA * z0Ohm,
+    inW: inA ** 2 * inputOhm,
+    arms: { inputSeries: inA ** 2 * seriesOhm, shunt: midV ** 2 / shuntOhm, outputSeries: outA ** 2 * seriesOhm },
+  };
+}
+
+const armNames: Readonly<Record<string, string>> = {
+  inputShunt: 'input shunt',
+  series: 'series',
+  outputShunt: 'output shunt',
+  inputSeries: 'input series',
+  shunt: 'shunt',
+  outputSeries: 'output series',
+};
+const arms = z.object({ seriesOhm: figure('Series', 'ohm'), shuntOhm: figure('Shunt', 'ohm') });
+
+export const pad = defineSum({
+  id: 'pad',
+  title: 'Attenuator pad',
+  topic: 'parts',
+  purpose: 'feed a counter or an analyser from a transmitter',
+  keywords: ['attenuator', 'pad', 'pi', 'tee', 'loss', 'db', 'match', 'counter', 'dissipation'],
+  input: z.strictObject({
+    lossDb: z.number().gt(0).max(200).meta({ title: 'Loss', unit: 'dB' }),
+    z0Ohm: above0('Impedance', 'ohm').default(50),
+    topology: choice('Shape', ['pi', 'tee']),
+    inputW: from0('Power in', 'W').optional(),
+    series: choice('Stock', ['E12', 'E24', 'E96']).default('E24'),
+    targetMaxW: above0('What it feeds takes', 'W').optional(),
+  }),
+  output: z.object({
+    stock: arms.meta({ title: 'From stock' }),
+    exact: arms.meta({ title: 'Exact' }),
+    stockLossDb: figure('Loss, stock values', 'dB'),
+    stockReturnLossDb: result('Return loss', 'dB'),
+    outputW: figure('Comes out', 'W').optional(),
+    safe: z.boolean().optional().meta({ title: 'Safe for what it feeds' }),
+    dissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, exact values', unit: 'W' }),
+    stockDissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, stock values', unit: 'W' }),
+  }),
+  source: 'Matched pads by the image method; loss, match and heat by circuit analysis between equal impedances.',
+  example: { lossDb: 30, topology: 'pi', inputW: 4, targetMaxW: 0.01 },
+  caution: 'The input arm of a pad takes nearly all the power: rate it for that, and never open a pad that is keyed into.',
+  compute({ lossDb, z0Ohm, topology, inputW, series, targetMaxW }) {
+    const k = 10 ** (lossDb / 20);
+    const exact = padArms(lossDb, z0Ohm, topology);
+    const stock = { seriesOhm: nearestPreferred(exact.seriesOhm, series), shuntOhm: nearestPreferred(exact.shuntOhm, series) };
+    const built = padInCircuit(stock, z0Ohm, topology);
+    const stockLossDb = -20 * Math.log10(built.outV);
+    const reflection = Math.abs((built.inputOhm - z0Ohm) / (built.inputOhm + z0Ohm));
+    const stockReturnLossDb = reflection === 0 ? null : -20 * Math.log10(reflection);
+    const heat = (of: PadArms): Record<string, number> => {
+      // The circuit takes 1/z0 W when matched; what the source offers is what is scaled to inputW.
+      const inCircuit = padInCircuit(of, z0Ohm, topology);
+      return Object.fromEntries(Object.entries(inCircuit.arms).map(([arm, watts]) => [arm, watts * z0Ohm * (inputW ?? 0)]));
+    };
+    const outputW = inputW === undefined ? undefined : inputW / k ** 2;
+    const safe = outputW === undefined || targetMaxW === undefined ? undefined : !above(outputW, targetMaxW);
+    const [shuntName, seriesName] = topology === 'pi' ? ['Shunt arms', 'Series arm'] : ['Shunt arm', 'Series arms'];
+    const z0 = shown(z0Ohm);
+    const watts = inputW === undefined ? undefined : heat(exact);
+    const working: Step[] = [
+      step('Voltage ratio K', `10^(${shown(lossDb)} / 20)`, shown(k)),
+      step(shuntName, topology === 'pi' ? `${z0} (K + 1) / (K − 1)` : `2 × ${z0} K / (K² − 1)`, shown(exact.shuntOhm, 'ohm')),
+      step(seriesName, topology === 'pi' ? `${z0} (K² − 1) / 2K` : `${z0} (K − 1) / (K + 1)`, shown(exact.seriesOhm, 'ohm')),
+      step(`Nearest of ${series}`, 'shunt and series', `${shown(stock.shuntOhm, 'ohm')}, ${shown(stock.seriesOhm, 'ohm')}`),
+      step(
+        'Seen at the input',
+        topology === 'pi'
+          ? `${shown(stock.shuntOhm)} || (${shown(stock.seriesOhm)} + ${shown(stock.shuntOhm)} || ${z0})`
+          : `${shown(stock.seriesOhm)} + ${shown(stock.shuntOhm)} || (${shown(stock.seriesOhm)} + ${z0})`,
+        shown(built.inputOhm, 'ohm'),
+      ),
+      step(
+        'Return loss',
+        `−20 log ${shown(reflection)}`,
+        stockReturnLossDb === null ? 'nothing comes back' : shown(stockReturnLossDb, 'dB'),
+      ),
+      step('Loss with stock values', `between ${z0} Ω and ${z0} Ω`, shown(stockLossDb, 'dB')),
+      ...(inputW === undefined || outputW === undefined || !watts
+        ? []
+        : [
+            step('Volts in', `√(${shown(inputW, 'W')} × ${z0} Ω)`, shown(Math.sqrt(inputW * z0Ohm), 'V')),
+            ...Object.entries(watts).map(([arm, power]) => step(`Heat, ${armNames[arm] ?? arm}`, 'exact values', shown(power, 'W'))),
+            step('Comes out', `${shown(inputW, 'W')} / K²`, shown(outputW, 'W')),
+          ]),
+      ...(safe === undefined
+        ? []
+        : [step(safe ? 'Safe for what it feeds' : 'Too much for what it feeds: take more loss', `takes ${shown(targetMaxW ?? 0, 'W')}`)]),
+    ];
+    return {
+      stock,
+      exact,
+      stockLossDb,
+      stockReturnLossDb,
+      ...(outputW === undefined ? {} : { outputW }),
+      ...(safe === undefined ? {} : { safe }),
+      ...(watts ? { dissipationW: watts, stockDissipationW: heat(stock) } : {}),
+      working,
+    };
+  },
+  plot({ topology }, { exact, stock, dissipationW = {} }) {
+    const arm = (role: 'series' | 'shunt', heatOf: string): { role: 'series' | 'shunt'; ohm: number; exactOhm: number; watts?: number } => {
+      const watts = dissipationW[heatOf];
+      return {
+        role,
+        ohm: role === 'series' ? stock.seriesOhm : stock.shuntOhm,
+        exactOhm: role === 'series' ? exact.seriesOhm : exact.shuntOhm,
+        ...(watts === undefined ? {} : { watts }),
+      };
+    };
+    return {
+      kind: 'ladder',
+      from: 'from the set',
+      to: 'to what it feeds',
+      arms:
+        topology === 'pi'
+          ? [arm('shunt', 'inputShunt'), arm('series', 'series'), arm('shunt', 'outputShunt')]
+          : [arm('series', 'inputSeries'), arm('shunt', 'shunt'), arm('series', 'outputSeries')],
+    };
+  },
+});
