@@ -12,13 +12,27 @@ export function transform(size: number): FFT {
 export const nextPowerOfTwo = (n: number): number => 2 ** Math.ceil(Math.log2(Math.max(2, n)));
 export const powerOfTwoWithin = (n: number): number => 2 ** Math.floor(Math.log2(Math.max(2, n)));
 
+const windows = new Map<string, Float64Array>();
+
+/** A window is made once for each length, for it takes longer than its use. */
+function made(name: string, n: number, value: (k: number) => number): Float64Array {
+  const known = windows.get(`${name} ${n}`);
+  if (known) return known;
+  const window = new Float64Array(n);
+  for (let k = 0; k < n; k += 1) window[k] = value(k);
+  // Tails of recordings have any length; only a few windows are worth keeping.
+  if (windows.size > 24) windows.clear();
+  windows.set(`${name} ${n}`, window);
+  return window;
+}
+
 /** Hann window of n points, periodic. Sum n/2, sum of squares 3n/8. */
-export const hann = (n: number): Float64Array => Float64Array.from({ length: n }, (_, k) => 0.5 - 0.5 * Math.cos((2 * Math.PI * k) / n));
+export const hann = (n: number): Float64Array => made('hann', n, (k) => 0.5 - 0.5 * Math.cos((2 * Math.PI * k) / n));
 
 /** Flat window whose ends, `share` of the length in all, are halves of a Hann window (F. J. Harris, Proc. IEEE 66, 1978). */
 export function tukey(n: number, share: number): Float64Array {
   const taper = Math.max(1, Math.floor((share * n) / 2));
-  return Float64Array.from({ length: n }, (_, k) => {
+  return made(`tukey ${share}`, n, (k) => {
     const edge = Math.min(k, n - 1 - k);
     return edge >= taper ? 1 : 0.5 - 0.5 * Math.cos((Math.PI * (edge + 0.5)) / taper);
   });
@@ -32,6 +46,10 @@ export function realPower(record: ArrayLike<number>, size: number): Float64Array
   const spectrum = new Float64Array(2 * size);
   engine.realTransform(spectrum as unknown as number[], padded as unknown as number[]);
   const power = new Float64Array(size / 2 + 1);
-  for (let k = 0; k <= size / 2; k += 1) power[k] = (spectrum[2 * k] ?? 0) ** 2 + (spectrum[2 * k + 1] ?? 0) ** 2;
+  for (let k = 0; k <= size / 2; k += 1) {
+    const re = spectrum[2 * k] as number;
+    const im = spectrum[2 * k + 1] as number;
+    power[k] = re * re + im * im;
+  }
   return power;
 }

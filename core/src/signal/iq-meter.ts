@@ -1,4 +1,4 @@
-import { DownConverter } from './down-converter';
+import { decimation, DownConverter } from './down-converter';
 import { hann, nextPowerOfTwo, powerOfTwoWithin, transform } from './fourier';
 import type { Survey } from './iq-survey';
 import { QuietTrack } from './quiet-track';
@@ -23,16 +23,23 @@ export interface IqReading {
 }
 
 /** The rate to which a recording is brought down before it is demodulated, at least. */
-const leastRateHz = 96_000;
+const leastRateHz = 48_000;
 /** Seconds of demodulated audio kept to look for tones. */
 const keptSeconds = 6;
 const subToneTopHz = 300;
+/** Where the search for a voice tone begins: a tone of 300 Hz must not lie on the edge. */
+const voiceLowHz = 295;
 /** Lowest sub-audible tone looked for. */
 const subToneLowHz = 30;
 /** Tones weaker than this are not called modulation: radians of phase, share of the carrier. */
 const leastIndex = 0.01;
 const leastDepth = 0.01;
 const leastSubToneHz = 20;
+/** Power against the mean at which the phase counts for half. */
+const halfTrusted = 0.25;
+
+/** A step of phase is the mean frequency over one sample: audio loses this by it. */
+const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
 
 /** One demodulated track: its extremes, and the audio of its first seconds at a lower rate. */
 class AudioTrack {
@@ -44,13 +51,15 @@ class AudioTrack {
   private readonly every: number;
   private readonly quiet: QuietTrack;
 
-  constructor(rateHz: number, noiseAt: (hz: number) => number) {
+  private before = NaN;
+  private middle = NaN;
+
+  constructor(rateHz: number, noiseAt: (hz: number) => number, lossAt: (hz: number) => number) {
     this.every = Math.max(1, Math.floor(rateHz / 16_000));
     this.keptRateHz = rateHz / this.every;
     const most = keptSeconds * this.keptRateHz;
-    this.quiet = new QuietTrack(rateHz, powerOfTwoWithin(rateHz / 10), noiseAt, (value) => {
-      if (value < this.low) this.low = value;
-      if (value > this.high) this.high = value;
+    this.quiet = new QuietTrack(rateHz, powerOfTwoWithin(rateHz / 10), noiseAt, lossAt, (value) => {
+      this.crest(value);
       if (this.count % this.every === 0 && this.kept.length < most) this.kept.push(value);
       this.count += 1;
     });
@@ -58,6 +67,20 @@ class AudioTrack {
 
   push(value: number): void {
     this.quiet.push(value);
+  }
+
+  /** Takes the next value; a crest or a trough between samples is found by the parabola through three of them. */
+  private crest(value: number): void {
+    const a = this.before;
+    const b = this.middle;
+    if ((b >= a && b >= value) || (b <= a && b <= value)) {
+      const bend = a - 2 * b + value;
+      const top = bend === 0 ? b : b - (a - value) ** 2 / (8 * bend);
+      if (top < this.low) this.low = top;
+      if (top > this.high) this.high = top;
+    }
+    this.before = b;
+    this.middle = value;
   }
 
   tone(lowHz: number, highHz: number): { hz: number; amplitude: number } {
@@ -68,7 +91,7 @@ class AudioTrack {
 /**
  * Second pass over I and Q: the emission is shifted to the middle, brought down in rate, and demodulated.
  *
- * Estimators: offset as the mean of the phase steps, weighted by power and by a Hann window over the whole record, so
+ * Estimators: offset as the mean of the phase steps, weighted by a Hann window over the whole record, so
  * that neither modulation nor its last unfinished cycle pulls it; deviation and depth from tracks freed of noise
  * (`QuietTrack`); occupied bandwidth from a Welch spectrum (ITU-R SM.443); tones by `toneIn`.
  */
@@ -92,7 +115,7 @@ export class IqMeter {
 
   constructor(private readonly survey: Survey) {
     const { sampleRateHz, centreHz, bandwidthHz, from, to, noisePerHz } = survey;
-    const factor = Math.max(1, Math.floor(sampleRateHz / Math.max(leastRateHz, 6 * bandwidthHz)));
+    const factor = decimation(sampleRateHz / Math.max(leastRateHz, 6 * bandwidthHz));
     this.rateHz = sampleRateHz / factor;
     this.expected = (to - from) / factor;
     this.size = Math.min(nextPowerOfTwo(this.rateHz / 12), powerOfTwoWithin(this.expected));
@@ -104,8 +127,16 @@ export class IqMeter {
     this.carrierPower = () => carrier;
     this.setCarrier = (power) => (carrier = power);
     // Noise on the phase is half the noise over the carrier's power; on the frequency it grows with the square of the audio frequency.
-    this.fm = new AudioTrack(this.rateHz, (hz) => (noisePerHz / 2 / Math.max(carrier, 1e-30)) * hz * hz);
-    this.am = new AudioTrack(this.rateHz, () => noisePerHz / 2);
+    this.fm = new AudioTrack(
+      this.rateHz,
+      (hz) => (noisePerHz / 2 / Math.max(carrier, 1e-30)) * hz * hz,
+      (hz) => sinc(hz / this.rateHz),
+    );
+    this.am = new AudioTrack(
+      this.rateHz,
+      () => noisePerHz / 2,
+      () => 1,
+    );
   }
   private readonly carrierPower: () => number;
   private readonly setCarrier: (power: number) => void;
@@ -123,13 +154,13 @@ export class IqMeter {
     const deviation = Math.max(this.fm.high - mean, mean - this.fm.low);
     const depth = this.am.high > 0 ? (100 * (this.am.high - this.am.low)) / (this.am.high + this.am.low) : 0;
     const level = (this.am.high + this.am.low) / 2;
-    const voice = { fm: this.fm.tone(subToneTopHz, 6000), am: this.am.tone(subToneTopHz, 6000) };
+    const voice = { fm: this.fm.tone(voiceLowHz, 6000), am: this.am.tone(voiceLowHz, 6000) };
     // A tone modulates in the way in which it makes the stronger sidebands.
     const index = voice.fm.hz > 0 ? voice.fm.amplitude / voice.fm.hz : 0;
     const share = level > 0 ? voice.am.amplitude / level : 0;
     const byFrequency = index > share;
     const tone = byFrequency ? voice.fm : voice.am;
-    const sub = this.fm.tone(subToneLowHz, subToneTopHz - 1);
+    const sub = this.fm.tone(subToneLowHz, voiceLowHz);
     const hasSub = sub.amplitude > Math.max(leastSubToneHz, 0.02 * deviation) && (byFrequency || index > leastIndex || share <= leastDepth);
     const { fromHz, toHz, shown } = this.occupied();
     return {
@@ -145,18 +176,22 @@ export class IqMeter {
   }
 
   private demodulate(re: number, im: number): void {
-    const size = Math.hypot(re, im);
+    const size = Math.sqrt(re * re + im * im);
     if (this.index > 0) {
       const cross = im * this.lastRe - re * this.lastIm;
       const dot = re * this.lastRe + im * this.lastIm;
       const hz = (Math.atan2(cross, dot) * this.rateHz) / (2 * Math.PI);
-      const place = Math.sin((Math.PI * this.index) / Math.max(1, this.expected));
-      const weight = place * place * Math.hypot(cross, dot);
-      this.weighted += weight * hz;
-      this.weights += weight;
       // The carrier's power, followed slowly, tells how much noise to expect on its phase.
       const known = this.carrierPower();
-      this.setCarrier(this.index === 1 ? size * size : known + (size * size - known) / Math.min(this.index, this.rateHz / 4));
+      const carrier = this.index === 1 ? size * size : known + (size * size - known) / Math.min(this.index, this.rateHz / 4);
+      this.setCarrier(carrier);
+      // A smooth window keeps the modulation out of the mean; where the envelope all but vanishes the phase says nothing,
+      // yet while it is full its noise must not weigh the swings of the frequency.
+      const place = Math.sin((Math.PI * this.index) / Math.max(1, this.expected));
+      const power = Math.sqrt(cross * cross + dot * dot);
+      const weight = (place * place * power) / (power + halfTrusted * carrier);
+      this.weighted += weight * hz;
+      this.weights += weight;
       this.fm.push(hz);
       this.am.push(size);
     }

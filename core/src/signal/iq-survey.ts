@@ -21,7 +21,7 @@ export interface Survey {
 const powerBlockS = 0.02;
 /** This far below the strongest, the carrier is taken for gone. */
 const goneShare = 0.1;
-/** At high rates a part of the blocks is enough to find the emission. */
+/** At high rates one block in so many is enough to find the emission, and one sample in so many to follow its power. */
 const everyBlock = (sampleRateHz: number): number => (sampleRateHz > 500_000 ? 8 : 1);
 
 /**
@@ -41,10 +41,11 @@ export class IqSurvey {
   private readonly powers: number[] = [];
   private powerSum = 0;
   private powerCount = 0;
+  private powerTaken = 0;
   private frames = 0;
 
   constructor(private readonly sampleRateHz: number) {
-    this.size = nextPowerOfTwo(sampleRateHz / 50);
+    this.size = nextPowerOfTwo(sampleRateHz / 100);
     this.window = hann(this.size);
     this.block = new Float64Array(2 * this.size);
     this.spectrum = new Float64Array(2 * this.size);
@@ -53,29 +54,50 @@ export class IqSurvey {
   }
 
   push(i: ArrayLike<number>, q: ArrayLike<number>): void {
+    const n = i.length;
+    this.takePower(i, q, n);
     const { block, window, size } = this;
     const every = everyBlock(this.sampleRateHz);
-    for (let k = 0; k < i.length; k += 1) {
-      const [re, im] = [i[k] ?? 0, q[k] ?? 0];
-      this.powerSum += re * re + im * im;
-      this.powerCount += 1;
-      if (this.powerCount === this.powerFrames) {
-        this.powers.push(this.powerSum / this.powerCount);
-        this.powerSum = 0;
-        this.powerCount = 0;
-      }
-      const at = this.held;
-      const weight = window[at] ?? 0;
-      block[2 * at] = re * weight;
-      block[2 * at + 1] = im * weight;
-      this.held = at + 1;
-      if (this.held === size) {
-        if (this.seen % every === 0) this.average();
-        this.seen += 1;
-        this.held = 0;
-      }
+    for (let k = 0; k < n;) {
+      const take = Math.min(n - k, size - this.held);
+      if (this.seen % every === 0)
+        for (let j = 0, at = this.held; j < take; j += 1, at += 1) {
+          const weight = window[at] as number;
+          block[2 * at] = (i[k + j] as number) * weight;
+          block[2 * at + 1] = (q[k + j] as number) * weight;
+        }
+      k += take;
+      this.held += take;
+      if (this.held < size) break;
+      if (this.seen % every === 0) this.average();
+      this.seen += 1;
+      this.held = 0;
     }
-    this.frames += i.length;
+    this.frames += n;
+  }
+
+  private takePower(i: ArrayLike<number>, q: ArrayLike<number>, n: number): void {
+    const stride = everyBlock(this.sampleRateHz);
+    for (let k = 0; k < n;) {
+      const take = Math.min(n - k, this.powerFrames - this.powerCount);
+      let sum = 0;
+      let counted = 0;
+      const end = k + take;
+      for (; k < end; k += stride, counted += 1) {
+        const re = i[k] as number;
+        const im = q[k] as number;
+        sum += re * re + im * im;
+      }
+      k = end;
+      this.powerSum += sum;
+      this.powerTaken += counted;
+      this.powerCount += take;
+      if (this.powerCount < this.powerFrames) return;
+      this.powers.push(this.powerSum / this.powerTaken);
+      this.powerSum = 0;
+      this.powerTaken = 0;
+      this.powerCount = 0;
+    }
   }
 
   finish(): Survey {
@@ -128,7 +150,11 @@ export class IqSurvey {
   private average(): void {
     transform(this.size).transform(this.spectrum, this.block);
     const { psd, spectrum } = this;
-    for (let k = 0; k < psd.length; k += 1) psd[k] = (psd[k] ?? 0) + (spectrum[2 * k] ?? 0) ** 2 + (spectrum[2 * k + 1] ?? 0) ** 2;
+    for (let k = 0; k < psd.length; k += 1) {
+      const re = spectrum[2 * k] as number;
+      const im = spectrum[2 * k + 1] as number;
+      psd[k] = (psd[k] as number) + re * re + im * im;
+    }
     this.averaged += 1;
   }
 

@@ -4,7 +4,7 @@ import { toneIn } from './tone';
 /** The voice band in which SINAD is told. */
 export const voiceBand = { lowHz: 300, highHz: 3400 } as const;
 /** Share of a block over which its ends are tapered; blocks overlap by half of it, so that every sample counts alike. */
-const taperShare = 0.25;
+const taperShare = 0.1;
 /** How far a tone that was told may in truth be off. */
 const toldToneReach = 0.03;
 
@@ -46,15 +46,30 @@ function solve4(matrix: readonly number[], right: readonly number[]): number[] {
  */
 function fitTone(block: Float64Array, cycles: number, rest: Float64Array): { power: number; cycles: number } {
   const n = block.length;
-  const [stepC, stepS] = [Math.cos(2 * Math.PI * cycles), Math.sin(2 * Math.PI * cycles)];
+  const stepC = Math.cos(2 * Math.PI * cycles);
+  const stepS = Math.sin(2 * Math.PI * cycles);
   const half = (n - 1) / 2;
-  let [c, s] = [1, 0];
-  let [cc, cs, ss, ucc, ucs, uss, uucc, uucs, uuss] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
-  let [xc, xs, xuc, xus] = [0, 0, 0, 0];
+  let c = 1;
+  let s = 0;
+  let cc = 0;
+  let cs = 0;
+  let ss = 0;
+  let ucc = 0;
+  let ucs = 0;
+  let uss = 0;
+  let uucc = 0;
+  let uucs = 0;
+  let uuss = 0;
+  let xc = 0;
+  let xs = 0;
+  let xuc = 0;
+  let xus = 0;
   for (let k = 0; k < n; k += 1) {
     const u = (k - half) / half;
-    const x = block[k] ?? 0;
-    const [p, q, r] = [c * c, c * s, s * s];
+    const x = block[k] as number;
+    const p = c * c;
+    const q = c * s;
+    const r = s * s;
     cc += p;
     cs += q;
     ss += r;
@@ -77,12 +92,13 @@ function fitTone(block: Float64Array, cycles: number, rest: Float64Array): { pow
     [xc, xs, xuc, xus],
   );
   let power = 0;
-  [c, s] = [1, 0];
+  c = 1;
+  s = 0;
   for (let k = 0; k < n; k += 1) {
     const u = (k - half) / half;
     const fit = (a + da * u) * c + (b + db * u) * s;
     power += fit * fit;
-    rest[k] = (block[k] ?? 0) - fit;
+    rest[k] = (block[k] as number) - fit;
     const turned = c * stepC - s * stepS;
     s = c * stepS + s * stepC;
     c = turned;
@@ -94,22 +110,28 @@ function fitTone(block: Float64Array, cycles: number, rest: Float64Array): { pow
 
 /** Power of a tone in a record by projection, sinusoid of the given cycles a sample. */
 function powerAt(record: Float64Array, cycles: number): number {
-  const [stepC, stepS] = [Math.cos(2 * Math.PI * cycles), Math.sin(2 * Math.PI * cycles)];
-  let [c, s, sumC, sumS] = [1, 0, 0, 0];
-  for (const value of record) {
+  const stepC = Math.cos(2 * Math.PI * cycles);
+  const stepS = Math.sin(2 * Math.PI * cycles);
+  let c = 1;
+  let s = 0;
+  let sumC = 0;
+  let sumS = 0;
+  const n = record.length;
+  for (let k = 0; k < n; k += 1) {
+    const value = record[k] as number;
     sumC += value * c;
     sumS += value * s;
     const turned = c * stepC - s * stepS;
     s = c * stepS + s * stepC;
     c = turned;
   }
-  return (2 * (sumC * sumC + sumS * sumS)) / record.length ** 2;
+  return (2 * (sumC * sumC + sumS * sumS)) / n ** 2;
 }
 
 /**
  * SINAD, S/N and distortion of audio that comes in pieces of any length, in memory that does not grow with it.
  *
- * Estimator: in blocks of about half a second to a second the tone is fitted by least squares and taken away; the power
+ * Estimator: in blocks of half a second to a second the tone is fitted by least squares and taken away; the power
  * of the rest between 300 and 3400 Hz comes from its spectrum under a flat window with tapered ends, divided by the
  * window's own power, so that nothing is lost to it. Harmonics are projected out of the rest; what noise alone would
  * have given there is taken off. Sources: TIA-603 (SINAD); P. D. Welch, IEEE Trans. AU-15 (1967); F. J. Harris, Proc.
@@ -144,19 +166,26 @@ export class SinadMeter {
 
   push(samples: ArrayLike<number>): void {
     const n = samples.length;
-    for (let k = 0; k < n; k += 1) {
-      const value = samples[k] ?? 0;
-      this.sum += value;
-      this.sumSquares += value * value;
-      this.pending[this.held] = value;
-      this.held += 1;
-      this.fresh += 1;
-      if (this.held === this.blockLength) {
-        this.measure(this.pending, this.fresh);
-        this.pending.copyWithin(0, this.hop);
-        this.held -= this.hop;
-        this.fresh = 0;
+    for (let k = 0; k < n;) {
+      const take = Math.min(n - k, this.blockLength - this.held);
+      let sum = 0;
+      let squares = 0;
+      for (let j = 0, at = this.held; j < take; j += 1, at += 1) {
+        const value = samples[k + j] as number;
+        sum += value;
+        squares += value * value;
+        this.pending[at] = value;
       }
+      k += take;
+      this.sum += sum;
+      this.sumSquares += squares;
+      this.held += take;
+      this.fresh += take;
+      if (this.held < this.blockLength) break;
+      this.measure(this.pending, this.fresh);
+      this.pending.copyWithin(0, this.hop);
+      this.held -= this.hop;
+      this.fresh = 0;
     }
     this.count += n;
   }
@@ -188,9 +217,16 @@ export class SinadMeter {
   private measure(raw: Float64Array, weight: number): void {
     const n = raw.length;
     let mean = 0;
-    for (const value of raw) mean += value / n;
-    const block = raw.map((value) => value - mean);
-    if (!block.some((value) => Math.abs(value) > 1e-9)) return;
+    for (let k = 0; k < n; k += 1) mean += raw[k] as number;
+    mean /= n;
+    const block = new Float64Array(n);
+    let loudest = 0;
+    for (let k = 0; k < n; k += 1) {
+      const value = (raw[k] as number) - mean;
+      block[k] = value;
+      if (value > loudest || -value > loudest) loudest = Math.abs(value);
+    }
+    if (loudest < 1e-9) return;
     const rate = this.sampleRateHz;
     const rest = new Float64Array(n);
     if (this.cycles === undefined) {
@@ -211,8 +247,12 @@ export class SinadMeter {
 
     const window = tukey(n, taperShare);
     let windowPower = 0;
-    const windowed = rest.map((value, k) => value * (window[k] ?? 0));
-    for (const value of window) windowPower += value * value;
+    const windowed = block;
+    for (let k = 0; k < n; k += 1) {
+      const weight = window[k] as number;
+      windowed[k] = (rest[k] as number) * weight;
+      windowPower += weight * weight;
+    }
     const size = nextPowerOfTwo(n);
     const power = realPower(windowed, size);
     const bin = rate / size;

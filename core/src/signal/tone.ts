@@ -11,11 +11,20 @@ export interface Tone {
 /** More samples than this add nothing: the middle of the record is taken. */
 const mostSamples = 2 ** 18;
 
+/** Each narrows the place of the maximum by 0.618: two bins to a few ten-thousandths of one. */
+const goldenSteps = 18;
+
 /** |DTFT| of a windowed record at one frequency (cycles a sample), by a turning phasor. */
 function magnitudeAt(record: Float64Array, cycles: number): number {
-  const [stepRe, stepIm] = [Math.cos(2 * Math.PI * cycles), -Math.sin(2 * Math.PI * cycles)];
-  let [re, im, sumRe, sumIm] = [1, 0, 0, 0];
-  for (const value of record) {
+  const stepRe = Math.cos(2 * Math.PI * cycles);
+  const stepIm = -Math.sin(2 * Math.PI * cycles);
+  let re = 1;
+  let im = 0;
+  let sumRe = 0;
+  let sumIm = 0;
+  const n = record.length;
+  for (let k = 0; k < n; k += 1) {
+    const value = record[k] as number;
     sumRe += value * re;
     sumIm += value * im;
     const turned = re * stepRe - im * stepIm;
@@ -36,29 +45,42 @@ export function toneIn(samples: ArrayLike<number>, sampleRateHz: number, lowHz: 
   const n = Math.min(samples.length, mostSamples);
   const from = Math.floor((samples.length - n) / 2);
   let mean = 0;
-  for (let k = 0; k < n; k += 1) mean += (samples[from + k] ?? 0) / n;
+  for (let k = 0; k < n; k += 1) mean += samples[from + k] as number;
+  mean /= n;
   const window = hann(n);
   const record = new Float64Array(n);
-  for (let k = 0; k < n; k += 1) record[k] = ((samples[from + k] ?? 0) - mean) * (window[k] ?? 0);
+  for (let k = 0; k < n; k += 1) record[k] = ((samples[from + k] as number) - mean) * (window[k] as number);
   const size = nextPowerOfTwo(n);
   const power = realPower(record, size);
   const bin = sampleRateHz / size;
   const [first, last] = [Math.max(1, Math.ceil(lowHz / bin)), Math.min(size / 2 - 1, Math.floor(highHz / bin))];
   if (last < first) return undefined;
   const range = power.subarray(first, last + 1);
-  let best = 0;
-  for (let k = 1; k < range.length; k += 1) if ((range[k] ?? 0) > (range[best] ?? 0)) best = k;
+  // A true peak, not the flank of one outside the range.
+  let best = -1;
+  for (let k = first; k <= last; k += 1) {
+    const here = power[k] ?? 0;
+    if (here > (range[best] ?? 0) && here >= (power[k - 1] ?? 0) && here >= (power[k + 1] ?? 0)) best = k - first;
+  }
+  if (best < 0) return undefined;
   const top = range[best] ?? 0;
   if (!(top > 0)) return undefined;
   const median = Float64Array.from(range).sort()[Math.floor(range.length / 2)] ?? 0;
 
   const golden = (Math.sqrt(5) - 1) / 2;
   let [low, high] = [(first + best - 1) / size, (first + best + 1) / size];
-  for (let k = 0; k < 32; k += 1) {
-    const a = high - golden * (high - low);
-    const b = low + golden * (high - low);
-    if (magnitudeAt(record, a) > magnitudeAt(record, b)) high = b;
-    else low = a;
+  let [a, b] = [high - golden * (high - low), low + golden * (high - low)];
+  let [atA, atB] = [magnitudeAt(record, a), magnitudeAt(record, b)];
+  for (let k = 0; k < goldenSteps; k += 1) {
+    if (atA > atB) {
+      [high, b, atB] = [b, a, atA];
+      a = high - golden * (high - low);
+      atA = magnitudeAt(record, a);
+    } else {
+      [low, a, atA] = [a, b, atB];
+      b = low + golden * (high - low);
+      atB = magnitudeAt(record, b);
+    }
   }
   const cycles = (low + high) / 2;
   return {
