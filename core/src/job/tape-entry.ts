@@ -75,6 +75,18 @@ const kinds = {
     quantity: z.number().int().min(1),
     source: z.string(),
   },
+  /** A bench sum with what went in and what came out, so that it can be opened again. */
+  sum: {
+    sum: z.string(),
+    title: z.string(),
+    input: z.record(z.string(), z.unknown()),
+    plusMinus: z.record(z.string(), z.number()),
+    /** The result in one line, as it was on that day. */
+    result: z.string(),
+    working: z.array(z.string()),
+    /** The recording or trace it was made from, where it came from a file. */
+    file: z.string().optional(),
+  },
   note: { text: z.string() },
   remark: { about: z.enum(['done', 'left-alone', 'watch-for']), text: z.string() },
   labour: { act: z.enum(['start', 'stop', 'break']), minutes: z.number().min(0).optional() },

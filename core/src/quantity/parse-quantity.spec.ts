@@ -32,6 +32,12 @@ describe('parseQuantity', () => {
     ['1500', 1500, ''],
     ['0,125', 0.125, ''],
   ];
+  it('takes a lone m as metres only where a length belongs', () => {
+    expect(parseQuantity('8 mm', { unit: 'm' }).value).toBe(0.008);
+    expect(parseQuantity('8m', { unit: 'm' }).value).toBe(8);
+    expect(parseQuantity('8m', { unit: 'V' }).value).toBe(0.008);
+    expect(() => parseQuantity('8 mm')).toThrowError(CoreError);
+  });
   for (const [text, value, unit] of read)
     it(`reads ${text} as ${value} ${unit}`, () => {
       const got = parseQuantity(text);

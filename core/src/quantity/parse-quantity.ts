@@ -67,7 +67,9 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
   let prefixAt = -1;
   const prefix = at(position);
   const rest = text.slice(position, end).toLowerCase();
-  const isWholeUnit = unitSpellings.some(([spelling]) => rest === spelling);
+  // A lone m is milli, save where a length belongs.
+  const spellings: typeof unitSpellings = expected === 'm' ? [...unitSpellings, ['m', 'm']] : unitSpellings;
+  const isWholeUnit = spellings.some(([spelling]) => rest === spelling);
   if (prefix === 'R' || prefix === 'r') {
     unit = 'ohm';
     position += 1;
@@ -86,7 +88,7 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
 
   if (position < end) {
     const tail = text.slice(position, end).toLowerCase();
-    const known = unitSpellings.find(([spelling]) => spelling === tail);
+    const known = spellings.find(([spelling]) => spelling === tail);
     if (!known || (unit === 'ohm' && known[1] !== 'ohm')) refuse(position, `"${text.slice(position, end)}" is not a unit known here.`);
     else unit = known[1];
   }

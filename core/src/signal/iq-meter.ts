@@ -26,7 +26,6 @@ export interface IqReading {
 const leastRateHz = 48_000;
 /** Seconds of demodulated audio kept to look for tones. */
 const keptSeconds = 6;
-const subToneTopHz = 300;
 /** Where the search for a voice tone begins: a tone of 300 Hz must not lie on the edge. */
 const voiceLowHz = 295;
 /** Lowest sub-audible tone looked for. */

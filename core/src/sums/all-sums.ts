@@ -90,6 +90,6 @@ export const allSums = [
   dateCode,
   orderCompare,
   jobPrice,
-] as unknown as readonly Sum[];
+] as unknown as readonly [Sum, ...Sum[]];
 
 export const sumById = (id: string): Sum | undefined => allSums.find((sum) => sum.id === id);

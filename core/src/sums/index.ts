@@ -6,3 +6,5 @@ export * from './solve';
 export { iqOutput, iqSteps } from './transmit/iq-analyse';
 export { sinadOutput, sinadSteps } from './receive/sinad';
 export * from './working';
+export * from './form-text';
+export * from './result-text';

@@ -11,7 +11,8 @@ export const routes: Routes = [
   { path: 'cards', title: 'Cards', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
-  { path: 'sums', title: 'Sums', loadComponent: () => import('./places/coming-page').then((m) => m.SumsPage) },
+  { path: 'sums', title: 'Sums', loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
+  { path: 'sums/:id', title: 'Sums', loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },
   {
     path: 'instruments',

@@ -73,6 +73,8 @@ export function entryWords(entry: TapeEntry, card: LaidCard | undefined): EntryW
       return { ref: entry.designator, what: `proved ${entry.result}${entry.text ? `, ${entry.text}` : ''}` };
     case 'fit':
       return { ref: entry.designator, what: `fitted: ${entry.newPart}${entry.source ? `, from ${entry.source}` : ''}` };
+    case 'sum':
+      return { what: `${entry.title}: ${entry.result}` };
     case 'note':
       return { what: entry.text };
     case 'remark':

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, 
 import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
 import type { TapeLine } from '@amber-relay/core/job';
 import { timeOfDay } from '../ui/clock-text';
 import { Verdict } from '../ui/verdict';
@@ -14,7 +15,7 @@ const shownAtOnce = 120;
 @Component({
   selector: 'app-tape',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, MatIconButton, MatIcon, Verdict],
+  imports: [FormsModule, MatButton, MatIconButton, MatIcon, RouterLink, Verdict],
   templateUrl: './tape.html',
   styleUrl: './tape.scss',
 })

@@ -7,8 +7,10 @@ import camera from '@material-symbols/svg-400/sharp/photo_camera.svg';
 import cards from '@material-symbols/svg-400/sharp/developer_board.svg';
 import close from '@material-symbols/svg-400/sharp/close.svg';
 import contrast from '@material-symbols/svg-400/sharp/contrast.svg';
+import copy from '@material-symbols/svg-400/sharp/content_copy.svg';
 import day from '@material-symbols/svg-400/sharp/sunny.svg';
 import download from '@material-symbols/svg-400/sharp/download.svg';
+import pin from '@material-symbols/svg-400/sharp/keep.svg';
 import instruments from '@material-symbols/svg-400/sharp/cable.svg';
 import jobs from '@material-symbols/svg-400/sharp/sell.svg';
 import practice from '@material-symbols/svg-400/sharp/science.svg';
@@ -27,10 +29,12 @@ const icons = {
   cards,
   close,
   contrast,
+  copy,
   day,
   download,
   instruments,
   jobs,
+  pin,
   practice,
   print,
   search,

@@ -1,0 +1,63 @@
+import { allSums, sumById, type Sum } from './index';
+import { formText, readForm } from './form-text';
+import { resultText } from './result-text';
+import { answer } from './solve';
+
+const sum = (id: string): Sum => {
+  const found = sumById(id);
+  if (!found) throw new Error(`There is no sum ${id}.`);
+  return found;
+};
+
+describe('the text of a form', () => {
+  for (const each of allSums)
+    it(`of ${each.id} is read back as the same input`, () => {
+      const { input, wrong } = readForm(each, formText(each, each.example));
+      expect(wrong).toEqual({});
+      expect(input).toEqual(each.example);
+    });
+
+  it('takes trade notation in the unit of its field', () => {
+    const { input, wrong } = readForm(sum('divider'), { topOhm: '4k7', bottomOhm: '2,2k', supplyV: '13.8', loadOhm: '', topOpen: 'no' });
+    expect(wrong).toEqual({});
+    expect(input).toEqual({ topOhm: 4700, bottomOhm: 2200, supplyV: 13.8, topOpen: false });
+  });
+  it('takes hours and minutes for a time', () =>
+    expect(readForm(sum('soak-plan'), { failures: '3', observedS: '2h', confidence: '0.95' }).input).toEqual({
+      failures: 3,
+      observedS: 7200,
+      confidence: 0.95,
+    }));
+  it('takes ± behind a figure, plain or in percent', () => {
+    const { input, plusMinus } = readForm(sum('divider'), { topOhm: '10k ± 5%', bottomOhm: '1k±10', supplyV: '9V +- 0.1V' });
+    expect(input).toEqual({ topOhm: 10_000, bottomOhm: 1000, supplyV: 9 });
+    expect(plusMinus).toEqual({ topOhm: 500, bottomOhm: 10, supplyV: 0.1 });
+  });
+  it('takes null where nothing happened, and drops the empty rows at the end', () => {
+    expect(
+      readForm(sum('squelch'), { openDbm: '-118', closeDbm: '-121', tightOpenDbm: 'never', tightLimitDbm: '-90' }).input['tightOpenDbm'],
+    ).toBeNull();
+    expect(
+      readForm(sum('duty'), {
+        ratedW: '50',
+        curve: [
+          { watts: '100', minutes: '60' },
+          { watts: '', minutes: '' },
+        ],
+        powerW: '80',
+      }).input['curve'],
+    ).toEqual([{ watts: 100, minutes: 60 }]);
+  });
+  it('says by path what it cannot read', () => {
+    const { wrong } = readForm(sum('divider-chain'), { inputHz: '10.24M', stages: [{ name: 'a', ratio: 'two' }] });
+    expect(Object.keys(wrong)).toEqual(['stages.0.ratio']);
+    expect(Object.keys(readForm(sum('divider'), { topOhm: '5V' }).wrong)).toEqual(['topOhm']);
+  });
+});
+
+describe('the result in one line', () => {
+  it('leads with what matters', () =>
+    expect(resultText(sum('swr'), answer(sum('swr'), { forwardW: 100, reflectedW: 4 }))).toBe(
+      'swr 1.5, return loss 13.98 dB, mismatch loss 0.177 dB',
+    ));
+});

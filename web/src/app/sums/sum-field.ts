@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, computed, forwardRef, input, output } from '@angular/core';
+import { MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
+import { unitSign } from '@amber-relay/core/quantity';
+import type { FieldSpec, FormRow, FormText } from '@amber-relay/core/sums';
+
+/** One field of a sum, made from its declaration: a box in trade notation, a choice, or a table of such. */
+@Component({
+  selector: 'app-sum-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatIconButton, MatIcon, forwardRef(() => SumField)],
+  templateUrl: './sum-field.html',
+  styleUrl: './sum-field.scss',
+})
+export class SumField {
+  readonly spec = input.required<FieldSpec>();
+  readonly path = input.required<string>();
+  readonly text = input<FormText | undefined>();
+  /** What is wrong, by path. */
+  readonly wrong = input<Readonly<Record<string, string>>>({});
+  /** Within a row of a table the column names the field. */
+  readonly bare = input(false);
+  /** Set before the name in a table, such as `Stages, row 2`. */
+  readonly within = input('');
+  readonly changed = output<FormText>();
+
+  protected readonly unit = computed(() => unitSign(this.spec().unit ?? '') || (this.spec().shownUnit ?? ''));
+  protected readonly label = computed(() => (this.within() ? `${this.within()}, ${this.spec().title}` : this.spec().title));
+  protected readonly mistake = computed(() => this.wrong()[this.path()]);
+  protected readonly id = computed(() => `field-${this.path().replaceAll('.', '-')}`);
+  protected readonly plain = computed(() => (typeof this.text() === 'string' ? (this.text() as string) : ''));
+  protected readonly samples = computed(() => {
+    const text = this.text();
+    return Array.isArray(text) && typeof text[0] === 'number' ? (text as readonly number[]) : undefined;
+  });
+  protected readonly group = computed((): FormRow => {
+    const text = this.text();
+    return typeof text === 'object' && !Array.isArray(text) ? (text as FormRow) : {};
+  });
+  /** The rows that are there and one more to begin on. */
+  protected readonly rows = computed((): FormRow[] => {
+    const text = this.text();
+    const given = Array.isArray(text) && typeof text[0] !== 'number' ? (text as readonly FormRow[]) : [];
+    return [...given, {}];
+  });
+  protected readonly placeholder = computed(() => {
+    const { default: fallback, optional } = this.spec();
+    if (fallback !== undefined) return `${String(fallback)} ${this.unit()}`.trim();
+    return optional ? 'if known' : '';
+  });
+  protected readonly options = computed(() => (this.spec().kind === 'yes-no' ? ['yes', 'no'] : (this.spec().choices ?? []).map(String)));
+  protected readonly chosen = computed(() => this.plain() || (this.spec().default === undefined ? '' : this.defaultText()));
+  protected readonly wide = computed(() =>
+    ['rows', 'group', 'figures', 'texts', 'named-figures', 'named-values'].includes(this.spec().kind),
+  );
+
+  private defaultText(): string {
+    const { default: fallback } = this.spec();
+    return fallback === true ? 'yes' : fallback === false ? 'no' : String(fallback);
+  }
+
+  protected part(spec: FieldSpec, text: FormText): void {
+    this.changed.emit({ ...this.group(), [spec.name]: text });
+  }
+
+  protected cell(row: number, spec: FieldSpec, text: FormText): void {
+    const rows = this.rows().map((each, k) => (k === row ? { ...each, [spec.name]: text } : each));
+    this.changed.emit(row === rows.length - 1 ? rows : rows.slice(0, -1));
+  }
+
+  protected remove(row: number): void {
+    this.changed.emit(
+      this.rows()
+        .slice(0, -1)
+        .filter((_, k) => k !== row),
+    );
+  }
+}

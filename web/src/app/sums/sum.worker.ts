@@ -1,0 +1,148 @@
+import { attempt, CoreError } from '@amber-relay/core/errors';
+import { decodeFrames, iqOf, readWavHeader, sinadOf, wavHeaderBytes, type Recording } from '@amber-relay/core/signal';
+import {
+  iqOutput,
+  iqSteps,
+  resultText,
+  sinadOutput,
+  sinadSteps,
+  solve,
+  stepText,
+  sumById,
+  type Plot,
+  type PlusMinus,
+  type Spread,
+  type Step,
+  type Sum,
+} from '@amber-relay/core/sums';
+import { expose } from 'comlink';
+import { config } from 'zod';
+
+config({ jitless: true });
+
+export interface Solved {
+  readonly ok: true;
+  readonly output: Readonly<Record<string, unknown>>;
+  readonly steps: readonly Step[];
+  readonly spreads: readonly Spread[];
+  readonly plot: Plot | undefined;
+  /** For the tape. */
+  readonly result: string;
+  readonly working: readonly string[];
+}
+export interface Refused {
+  readonly ok: false;
+  readonly field: string;
+  readonly message: string;
+  readonly remedy: string;
+}
+export type Answer = Solved | Refused;
+
+/** Frames read at a time: a few megabytes, whatever the file. */
+const framesAtOnce = 1 << 18;
+
+const known = (id: string): Sum => {
+  const sum = sumById(id);
+  if (!sum) throw new CoreError('unknown-name', 'id', `There is no sum ${id}.`, 'Choose one from the list.');
+  return sum;
+};
+const refused = ({ path, message, remedy }: CoreError): Refused => ({ ok: false, field: path, message, remedy });
+const solved = (
+  sum: Sum,
+  input: Record<string, unknown>,
+  output: Record<string, unknown>,
+  steps: readonly Step[],
+  spreads: readonly Spread[],
+): Solved => ({
+  ok: true,
+  output,
+  steps,
+  spreads,
+  plot: sum.plot?.(input, output),
+  result: resultText(sum, output),
+  working: steps.map(stepText),
+});
+
+/** A WAV file as a recording, read in pieces from the disk. */
+async function recordingOf(file: Blob): Promise<{ recording: Recording; channels: number }> {
+  const head = new Uint8Array(await file.slice(0, wavHeaderBytes).arrayBuffer());
+  const format = readWavHeader(head, file.size);
+  async function* pieces(): AsyncGenerator<Float32Array[]> {
+    for (let done = 0; done < format.frames; done += framesAtOnce) {
+      const from = format.dataAt + done * format.frameBytes;
+      const to = format.dataAt + Math.min(format.frames, done + framesAtOnce) * format.frameBytes;
+      yield decodeFrames(new Uint8Array(await file.slice(from, to).arrayBuffer()), format);
+    }
+  }
+  return { recording: { sampleRateHz: format.sampleRateHz, frames: format.frames, pieces }, channels: format.channels };
+}
+
+const api = {
+  solve(id: string, input: Record<string, unknown>, plusMinus: PlusMinus): Answer {
+    const outcome = attempt(() => {
+      const sum = known(id);
+      const { output, steps, spreads } = solve(sum, input, plusMinus);
+      // The defaults are filled in for the picture as they were for the sum.
+      return solved(sum, sum.input.parse(input) as Record<string, unknown>, output as Record<string, unknown>, steps, spreads);
+    });
+    return outcome.ok ? outcome.value : refused(outcome.failure);
+  },
+
+  /** How many channels a recording has, or why it cannot be read. */
+  async channels(file: Blob): Promise<number | Refused> {
+    try {
+      return (await recordingOf(file)).channels;
+    } catch (error) {
+      if (error instanceof CoreError) return refused(error);
+      throw error;
+    }
+  },
+
+  /** SINAD or the transmission of a recording of any length; progress as a share of the whole. */
+  async analyse(id: 'sinad' | 'iq-analyse', file: Blob, toneHz: number | undefined, progress: (share: number) => void): Promise<Answer> {
+    try {
+      const sum = known(id);
+      const { recording } = await recordingOf(file);
+      let told = -1;
+      const tell = (share: number): void => {
+        const percent = Math.floor(share * 100);
+        if (percent !== told) progress((told = percent) / 100);
+      };
+      if (id === 'sinad') {
+        const reading = await sinadOf(recording, toneHz, tell);
+        if (!reading)
+          return {
+            ok: false,
+            field: 'samples',
+            message: 'There is nothing but silence in the file.',
+            remedy: 'Record with the tone on and the volume up.',
+          };
+        return solved(sum, {}, sinadOutput(reading), sinadSteps(reading, recording.sampleRateHz), []);
+      }
+      const reading = await iqOf(recording, tell);
+      return solved(sum, {}, iqOutput(reading), iqSteps(reading), []);
+    } catch (error) {
+      if (error instanceof CoreError) return refused(error);
+      throw error;
+    }
+  },
+
+  /** The first seconds of one channel, for the sums that take samples. */
+  async samples(file: Blob, seconds: number): Promise<{ sampleRateHz: number; samples: number[] } | Refused> {
+    try {
+      const { recording } = await recordingOf(file);
+      const most = Math.min(recording.frames, Math.round(seconds * recording.sampleRateHz));
+      const samples: number[] = [];
+      for await (const [channel] of recording.pieces()) {
+        for (let k = 0; k < (channel?.length ?? 0) && samples.length < most; k += 1) samples.push(channel?.[k] ?? 0);
+        if (samples.length >= most) break;
+      }
+      return { sampleRateHz: recording.sampleRateHz, samples };
+    } catch (error) {
+      if (error instanceof CoreError) return refused(error);
+      throw error;
+    }
+  },
+};
+expose(api);
+export type SumApi = typeof api;
