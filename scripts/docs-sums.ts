@@ -9,7 +9,7 @@ const page = join(dirname(fileURLToPath(import.meta.url)), '../docs/sums.md');
 
 const plain = (text: string): string => text.replaceAll('|', '\\|').replaceAll('<', '&lt;').replaceAll('*', '\\*').replaceAll('_', '\\_');
 const typeOf = (field: FieldSpec): string => {
-  const unit = field.unit || field.shownUnit || '';
+  const unit = field.kind === 'money' ? 'minor units' : field.unit || field.shownUnit || '';
   const parts = field.parts?.map((part) => `${part.name}${part.optional ? '?' : ''}`).join(', ');
   const kind = field.choices ? field.choices.join(', ') : parts ? `${field.kind === 'rows' ? 'rows of ' : ''}${parts}` : field.kind;
   return `${kind}${unit ? `, ${unit}` : ''}${field.nullable ? ', or null' : ''}`;

@@ -17,6 +17,10 @@ export interface Word {
 
 export const wordsOf = (line: string): Word[] => [...line.matchAll(/\S+/g)].map((m) => ({ text: m[0], at: m.index }));
 
+/** What a table has under a typed word; a word such as `constructor` names nothing. */
+export const ofWord = <T>(table: Readonly<Record<string, T>>, word: string): T | undefined =>
+  Object.hasOwn(table, word) ? table[word] : undefined;
+
 export const refuse = (at: number, message: string, remedy: string): never => {
   throw new CoreError('unknown-name', 'line', message, remedy, at);
 };

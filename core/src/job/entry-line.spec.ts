@@ -153,6 +153,9 @@ describe('readLine', () => {
     expect(() => fc.assert(any, { numRuns: 500 })).not.toThrow();
   });
 
+  for (const word of ['__proto__', 'constructor', 'tp7 __proto__', 'receive constructor'])
+    it(`does not take ${word} for a word of its own`, () => expect(() => read(word)).toThrowError(CoreError));
+
   it('works without a card: readings of parts, notes and labour', () => {
     const bare = { condition: {}, instruments: [] };
     expect(readLine('q3 c 13.2v', bare).entry).toEqual(jasmine.objectContaining({ kind: 'reading', verdict: 'no-limit' }));

@@ -3,7 +3,7 @@ import { CoreError } from '../errors/core-error';
 import { instrumentFor, readingUncertainty, verdict } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
 import { conditionWord, takeConditions } from './entry-condition';
-import { isDesignator, refuse, wordsOf, type EntryContext, type Word } from './entry-context';
+import { isDesignator, ofWord, refuse, wordsOf, type EntryContext, type Word } from './entry-context';
 import { verbs, verbTitle } from './entry-verbs';
 import { readingText } from './evidence';
 import { limitsText } from './report';
@@ -101,7 +101,7 @@ export const resultWords: Readonly<Record<string, FunctionResult>> = {
 
 /** `receive am dead`: words that name exactly one function of the card, then a result. */
 function functionEntry(words: readonly Word[], card: LaidCard | undefined): TapeBody | undefined {
-  const result = resultWords[words.at(-1)?.text.toLowerCase() ?? ''];
+  const result = ofWord(resultWords, words.at(-1)?.text.toLowerCase() ?? '');
   if (!card || !result || words.length < 2) return undefined;
   const named = words.slice(0, -1).map((w) => w.text.toLowerCase().replace(/^rx$/, 'receive').replace(/^tx$/, 'transmit'));
   const hits = card.functions.filter((fn) => {
@@ -131,7 +131,7 @@ export function readLine(line: string, context: EntryContext): Understood {
   const first = words[0];
   if (!first) return refuse(0, 'Nothing was written.', 'Try tp7 1.98v, ch19 27.18512M or note …');
   const { card } = context;
-  const verb = verbs[first.text.toLowerCase()];
+  const verb = ofWord(verbs, first.text.toLowerCase());
   if (verb) {
     const entry = verb(line.slice(first.at + first.text.length).trim(), words.slice(1), context, line.length);
     return { entry, title: verbTitle(entry), effect: '', condition: context.condition };

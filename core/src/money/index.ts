@@ -1,1 +1,2 @@
 export * from './price-lines';
+export * from './money-text';

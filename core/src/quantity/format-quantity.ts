@@ -5,6 +5,8 @@ export interface Figure {
   readonly number: string;
   /** Prefix and sign of the unit, e.g. `mV`, `kΩ`. */
   readonly unit: string;
+  /** What the prefix multiplies by: 1e6 for `MHz`. */
+  readonly by: number;
 }
 
 export interface FormatOptions {
@@ -51,7 +53,7 @@ export function formatQuantity(value: number, unit: Unit, options: FormatOptions
   if (options.step === undefined && number.includes('.')) number = number.replace(/\.?0+$/, '');
   const sign = scaled < 0 && Number(number) !== 0 ? '−' : options.signed && scaled > 0 ? '+' : '';
   const prefix = prefixes.find(([power]) => power === exponent)?.[1] ?? '';
-  return { number: sign + number, unit: prefix + unitSign(unit) };
+  return { number: sign + number, unit: prefix + unitSign(unit), by: 10 ** exponent };
 }
 
 /** Number and unit in one run of text, e.g. `6.61 V`; percent stands close to its number. */

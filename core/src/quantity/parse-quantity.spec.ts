@@ -133,6 +133,6 @@ describe('formatQuantity', () => {
   });
 
   it('puts a sign before a positive error when asked', () => {
-    expect(formatQuantity(186, 'Hz', { signed: true })).toEqual({ number: '+186', unit: 'Hz' });
+    expect(formatQuantity(186, 'Hz', { signed: true })).toEqual({ number: '+186', unit: 'Hz', by: 1 });
   });
 });

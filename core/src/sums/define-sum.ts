@@ -46,8 +46,8 @@ export interface Sum<I extends z.ZodObject = z.ZodObject, O extends z.ZodObject 
   /** Shown with the result where the work can hurt someone. */
   readonly caution?: string;
   compute(input: z.output<I>): Worked<NoInfer<z.input<O>>>;
-  /** A picture of the result where one would rather look than read. */
-  plot?(input: z.output<I>, output: z.input<O>): Plot | undefined;
+  /** Pictures of the result where one would rather look than read. */
+  plots?(input: z.output<I>, output: z.input<O>): readonly Plot[];
 }
 
 /** Declares a sum; the types of input and output follow from its schemas. */

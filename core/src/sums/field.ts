@@ -8,6 +8,10 @@ export interface FieldMeta {
   /** A unit outside the list of quantities, such as `min` or `minor units`, shown beside the field. */
   readonly shownUnit?: string;
   readonly hint?: string;
+  /** An amount in minor units, written and shown as `2.50`. */
+  readonly money?: true;
+  /** Significant digits worth showing, where the usual would be too many or too few. */
+  readonly digits?: number;
 }
 type More = Omit<FieldMeta, 'title' | 'unit'>;
 
@@ -42,7 +46,7 @@ export const whole = (title: string, least = 0, most = Number.MAX_SAFE_INTEGER, 
     .max(most)
     .meta(meta(title, '', more));
 /** Money in minor units. */
-export const money = (title: string): z.ZodInt => z.int().min(0).meta({ title, shownUnit: 'minor units' });
+export const money = (title: string): z.ZodInt => z.int().min(0).meta({ title, money: true });
 export const choice = <const T extends readonly [string, ...string[]]>(
   title: string,
   values: T,

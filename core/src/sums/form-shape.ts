@@ -11,10 +11,11 @@ export interface FieldSpec {
   readonly name: string;
   readonly title: string;
   readonly kind:
-    'number' | 'whole' | 'choice' | 'yes-no' | 'text' | 'figures' | 'texts' | 'rows' | 'group' | 'named-figures' | 'named-values';
+    'number' | 'whole' | 'money' | 'choice' | 'yes-no' | 'text' | 'figures' | 'texts' | 'rows' | 'group' | 'named-figures' | 'named-values';
   readonly unit?: Unit;
   readonly shownUnit?: string;
   readonly hint?: string;
+  readonly digits?: number;
   readonly optional: boolean;
   /** May be given as null, such as a level at which nothing happened. */
   readonly nullable: boolean;
@@ -38,6 +39,7 @@ const metaOf = (schema: z.ZodType): Partial<FieldMeta> => (schema.meta() ?? {}) 
 
 function kindOf(schema: z.ZodType): FieldSpec['kind'] {
   const def = defOf(schema);
+  if (metaOf(schema).money) return 'money';
   switch (def.type) {
     case 'number':
       return (schema as z.ZodNumber).format?.includes('int') ? 'whole' : 'number';
@@ -72,7 +74,7 @@ export function fieldSpec(name: string, schema: z.ZodType): FieldSpec {
     inner = def.innerType;
   }
   const def = defOf(inner);
-  const { title = name, unit, shownUnit, hint } = { ...metaOf(inner), ...metaOf(schema) };
+  const { title = name, unit, shownUnit, hint, digits } = { ...metaOf(inner), ...metaOf(schema) };
   const choices = def.type === 'enum' && def.entries ? Object.values(def.entries) : def.type === 'literal' ? def.values : undefined;
   const shape =
     def.type === 'object' ? def.shape : def.element && defOf(def.element).type === 'object' ? defOf(def.element).shape : undefined;
@@ -85,6 +87,7 @@ export function fieldSpec(name: string, schema: z.ZodType): FieldSpec {
     ...(unit ? { unit } : {}),
     ...(shownUnit ? { shownUnit } : {}),
     ...(hint ? { hint } : {}),
+    ...(digits ? { digits } : {}),
     ...(fallback === undefined ? {} : { default: fallback }),
     ...(choices ? { choices } : {}),
     ...(shape ? { parts: Object.entries(shape).map(([key, value]) => fieldSpec(key, value)) } : {}),

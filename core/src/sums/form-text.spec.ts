@@ -60,4 +60,11 @@ describe('the result in one line', () => {
     expect(resultText(sum('swr'), answer(sum('swr'), { forwardW: 100, reflectedW: 4 }))).toBe(
       'swr 1.5, return loss 13.98 dB, mismatch loss 0.177 dB',
     ));
+  it('tells the first row where there are only tables, and nothing where nothing came out', () => {
+    const bank = sum('resistor-bank');
+    expect(resultText(bank, answer(bank, bank.example))).toBe('bank 4 × 220 Ω in parallel, makes 55 Ω, off by 3.189%');
+    expect(resultText(bank, { options: [] })).toBe('');
+  });
+  it('tells money as one writes it', () =>
+    expect(resultText(sum('job-price'), answer(sum('job-price'), sum('job-price').example))).toBe('total 33.80, labour 30.00, parts 1.41'));
 });

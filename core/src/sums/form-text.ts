@@ -1,4 +1,5 @@
 import { attempt } from '../errors';
+import { moneyText, parseMoney } from '../money';
 import { parseQuantity, quantityText } from '../quantity';
 import type { Sum } from './define-sum';
 import { fieldsOf, type FieldSpec } from './form-shape';
@@ -114,6 +115,11 @@ export function readForm(sum: Sum, texts: FormRow): FormRead {
         return number(typed, field, path);
       case 'whole':
         return number(typed, field, path);
+      case 'money': {
+        const minor = parseMoney(typed);
+        if (minor === undefined) wrong[path] = `"${typed}" is not an amount. Write it like 2.50.`;
+        return minor;
+      }
       case 'choice':
         return field.choices?.find((choice) => String(choice) === typed) ?? typed;
       case 'yes-no':
@@ -144,7 +150,8 @@ export function readForm(sum: Sum, texts: FormRow): FormRead {
 }
 
 /** A figure as one would type it, to be read back as the same figure. */
-function typed(value: number, field: FieldSpec): string {
+export function typed(value: number, field: Pick<FieldSpec, 'kind' | 'unit' | 'shownUnit'>): string {
+  if (field.kind === 'money') return moneyText(value);
   if (field.shownUnit || !field.unit) return String(value).replace('-', '−');
   const { unit } = field;
   // The fewest digits that are read back as the same figure.

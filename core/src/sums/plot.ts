@@ -4,10 +4,16 @@ export interface Axis {
   readonly title: string;
   readonly unit: Unit;
   readonly log?: boolean;
+  /** The least value stands at the top. */
+  readonly falling?: boolean;
 }
 export interface Trace {
   readonly name: string;
   readonly points: readonly (readonly [number, number])[];
+  /** Wants looking at. */
+  readonly attention?: boolean;
+  /** What stands beside each point. */
+  readonly labels?: readonly string[];
   /** `line` joins the points, `dots` marks them, `sticks` stands them on the floor of the picture, `both` joins and marks. */
   readonly as: 'line' | 'dots' | 'sticks' | 'both';
 }
@@ -36,6 +42,9 @@ export interface Ladder {
   readonly kind: 'ladder';
   readonly from: string;
   readonly to: string;
+  /** Watts that go in and come out. */
+  readonly into?: number;
+  readonly out?: number;
   readonly arms: readonly Arm[];
 }
 /** Parallel groups in series, as a bank is soldered. */

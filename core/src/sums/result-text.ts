@@ -1,13 +1,15 @@
+import { moneyText } from '../money';
 import { fieldsOf, type FieldSpec } from './form-shape';
 import type { Sum } from './define-sum';
 import { shown } from './working';
 
 /** A value of an output as one says it: a figure with its unit, yes or no, a list by commas. */
-export function valueText(value: unknown, field: Pick<FieldSpec, 'unit' | 'shownUnit'>): string {
+export function valueText(value: unknown, field: Pick<FieldSpec, 'kind' | 'unit' | 'shownUnit' | 'digits'>): string {
   if (value === null || value === undefined) return 'none';
   if (typeof value === 'number') {
-    const decimals = field.unit === 'Hz' ? 9 : field.unit === '' || !field.unit ? 6 : 4;
-    return `${shown(value, field.unit ?? '', decimals)}${field.shownUnit ? ` ${field.shownUnit}` : ''}`;
+    if (field.kind === 'money') return moneyText(value);
+    const digits = field.digits ?? (field.unit === 'Hz' ? 9 : field.unit || field.shownUnit ? 4 : 6);
+    return `${shown(value, field.unit ?? '', digits)}${field.shownUnit ? ` ${field.shownUnit}` : ''}`;
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value))
@@ -21,11 +23,25 @@ export function valueText(value: unknown, field: Pick<FieldSpec, 'unit' | 'shown
   return String(value).replaceAll('-', ' ');
 }
 
-/** What stands on the tape: the first few results in words. */
+const isListed = (field: FieldSpec): boolean => field.kind === 'rows' || field.kind === 'group';
+const told = (fields: readonly FieldSpec[], values: Readonly<Record<string, unknown>>, most: number): string =>
+  fields
+    .filter((field) => !isListed(field) && values[field.name] !== undefined && values[field.name] !== null)
+    .slice(0, most)
+    .map((field) => `${field.title.toLowerCase()} ${valueText(values[field.name], field)}`)
+    .join(', ');
+
+/**
+ * What stands on the tape: the first few results in words; where there are none but tables, the first row of the first
+ * table that has one. Empty where nothing came out.
+ */
 export function resultText(sum: Sum, output: Readonly<Record<string, unknown>>, most = 3): string {
-  const plain = fieldsOf(sum.output).filter(
-    (field) => !['rows', 'group'].includes(field.kind) && output[field.name] !== undefined && output[field.name] !== null,
-  );
-  const shownFields = plain.length > 0 ? plain.slice(0, most) : [];
-  return shownFields.map((field) => `${field.title.toLowerCase()} ${valueText(output[field.name], field)}`).join(', ') || 'see the working';
+  const fields = fieldsOf(sum.output);
+  const plain = told(fields, output, most);
+  if (plain) return plain;
+  for (const field of fields.filter(({ kind }) => kind === 'rows')) {
+    const [row] = (output[field.name] ?? []) as readonly Record<string, unknown>[];
+    if (row) return told(field.parts ?? [], row, most);
+  }
+  return '';
 }

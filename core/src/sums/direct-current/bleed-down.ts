@@ -62,27 +62,29 @@ export const bleedDown = defineSum({
       ],
     };
   },
-  plot({ capacitanceF, resistanceOhm, startV, safeV }, { seconds }) {
-    if (!seconds || !resistanceOhm) return undefined;
+  plots({ capacitanceF, resistanceOhm, startV, safeV }, { seconds }) {
+    if (!seconds || !resistanceOhm) return [];
     const tau = resistanceOhm * capacitanceF;
-    return {
-      kind: 'graph',
-      x: { title: 'Time', unit: 's' },
-      y: { title: 'Left', unit: 'V' },
-      traces: [
-        {
-          name: 'Left',
-          as: 'line',
-          points: Array.from(
-            { length: 61 },
-            (_, k) => [(seconds * 1.2 * k) / 60, startV * Math.exp((-seconds * 1.2 * k) / 60 / tau)] as const,
-          ),
-        },
-      ],
-      marks: [
-        { name: 'safe', axis: 'y', at: safeV },
-        { name: 'wait until here', axis: 'x', at: seconds },
-      ],
-    };
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Time', unit: 's' },
+        y: { title: 'Left', unit: 'V' },
+        traces: [
+          {
+            name: 'Left',
+            as: 'line',
+            points: Array.from(
+              { length: 61 },
+              (_, k) => [(seconds * 1.2 * k) / 60, startV * Math.exp((-seconds * 1.2 * k) / 60 / tau)] as const,
+            ),
+          },
+        ],
+        marks: [
+          { name: 'safe', axis: 'y', at: safeV },
+          { name: 'wait until here', axis: 'x', at: seconds },
+        ],
+      },
+    ];
   },
 });

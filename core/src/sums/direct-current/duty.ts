@@ -69,19 +69,21 @@ export const duty = defineSum({
       : `Between the rating and the first point of the curve, ${shown(high?.watts ?? 0, 'W')} for ${shown(high?.minutes ?? 0)} min, whose time is taken.`;
     return { allowedS, why, working: [step(why), step('Key for at most', 'straight on log-log paper', `${shown(allowedS / 60)} min`)] };
   },
-  plot({ curve, powerW }, { allowedS }) {
-    return {
-      kind: 'graph',
-      x: { title: 'Power', unit: 'W', log: true },
-      y: { title: 'Time, minutes', unit: '', log: true },
-      traces: [
-        {
-          name: 'Curve',
-          as: 'both',
-          points: [...curve].sort((a, b) => a.watts - b.watts).map(({ watts, minutes }) => [watts, minutes] as const),
-        },
-        ...(allowedS === null ? [] : [{ name: 'Now', as: 'dots' as const, points: [[powerW, allowedS / 60] as const] }]),
-      ],
-    };
+  plots({ curve, powerW }, { allowedS }) {
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Power', unit: 'W', log: true },
+        y: { title: 'Time, minutes', unit: '', log: true },
+        traces: [
+          {
+            name: 'Curve',
+            as: 'both',
+            points: [...curve].sort((a, b) => a.watts - b.watts).map(({ watts, minutes }) => [watts, minutes] as const),
+          },
+          ...(allowedS === null ? [] : [{ name: 'Now', as: 'dots' as const, points: [[powerW, allowedS / 60] as const] }]),
+        ],
+      },
+    ];
   },
 });

@@ -24,10 +24,10 @@ export const frequencyCheck = defineSum({
   }),
   output: z.object({
     verdict: z.enum(['in', 'low', 'high', 'cant-tell']).meta({ title: 'Verdict' }),
-    errorHz: figure('Off by', 'Hz'),
+    errorHz: figure('Off by', 'Hz', { digits: 6 }),
     errorPpm: figure('Off by', 'ppm'),
-    resolutionHz: figure('Least step', 'Hz'),
-    uncertaintyHz: figure('Uncertainty ±', 'Hz'),
+    resolutionHz: figure('Least step', 'Hz', { digits: 4 }),
+    uncertaintyHz: figure('Uncertainty ±', 'Hz', { digits: 4 }),
     gateNeededS: figure('Gate that would do', 's'),
     timebaseNeededPpm: figure('Timebase that would do', 'ppm'),
   }),

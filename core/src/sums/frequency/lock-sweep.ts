@@ -68,7 +68,7 @@ export const lockSweep = defineSum({
         z.object({
           band: z.string().nullable().meta({ title: 'Band' }),
           inLock: z.boolean().meta({ title: 'In lock' }),
-          slopeHzPerV: result('Hz a volt', 'Hz'),
+          slopeHzPerV: result('Hz a volt', 'Hz', { digits: 4 }),
           marginLowV: figure('Above the low end by', 'V'),
           marginHighV: figure('Below the high end by', 'V'),
         }),
@@ -162,21 +162,23 @@ export const lockSweep = defineSum({
       ],
     };
   },
-  plot({ windowLowV, windowHighV, railV }, { points, bands }) {
-    return {
-      kind: 'graph',
-      x: { title: 'Frequency', unit: 'Hz' },
-      y: { title: 'Lock voltage', unit: 'V' },
-      traces: bands.map(({ band }) => ({
-        name: band ?? 'Lock voltage',
-        as: 'both' as const,
-        points: points.filter((point) => (point.band ?? null) === band).map((point) => [point.frequencyHz, point.volts] as const),
-      })),
-      marks: [
-        { name: 'window, low', axis: 'y', at: windowLowV },
-        { name: 'window, high', axis: 'y', at: windowHighV },
-        { name: 'rail', axis: 'y', at: railV, attention: true },
-      ],
-    };
+  plots({ windowLowV, windowHighV, railV }, { points, bands }) {
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Frequency', unit: 'Hz' },
+        y: { title: 'Lock voltage', unit: 'V' },
+        traces: bands.map(({ band }) => ({
+          name: band ?? 'Lock voltage',
+          as: 'both' as const,
+          points: points.filter((point) => (point.band ?? null) === band).map((point) => [point.frequencyHz, point.volts] as const),
+        })),
+        marks: [
+          { name: 'window, low', axis: 'y', at: windowLowV },
+          { name: 'window, high', axis: 'y', at: windowHighV },
+          { name: 'rail', axis: 'y', at: railV, attention: true },
+        ],
+      },
+    ];
   },
 });

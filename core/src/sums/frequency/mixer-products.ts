@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { defineSum } from '../define-sum';
-import { above0, figure, whole } from '../field';
-import { shownHz, step } from '../working';
+import { above0, figure, whole, words } from '../field';
+import { shown, shownHz, step } from '../working';
 
 export interface Product {
   readonly m: number;
@@ -45,6 +45,20 @@ export function termLabel(coefficients: readonly (readonly [string, number])[]):
   return used.map(([name, k], index) => `${index === 0 ? (k < 0 ? '−' : '') : k < 0 ? ' − ' : ' + '}${term(k, name)}`).join('');
 }
 
+const productLabel = ({ m, n }: Product): string =>
+  termLabel([
+    ['f1', m],
+    ['f2', n],
+  ]);
+
+/** The product closest to a wanted one that is not the wanted one itself. */
+function nearestUnwanted(products: readonly Product[], wantedHz: number): { hz: number; label: string; awayHz: number } | undefined {
+  const [nearest] = products
+    .filter(({ hz }) => !same(hz, wantedHz))
+    .sort((a, b) => Math.abs(a.hz - wantedHz) - Math.abs(b.hz - wantedHz) || a.order - b.order);
+  return nearest && { hz: nearest.hz, label: productLabel(nearest), awayHz: nearest.hz - wantedHz };
+}
+
 export const mixerProducts = defineSum({
   id: 'mixer-products',
   title: 'Mixer products',
@@ -55,36 +69,51 @@ export const mixerProducts = defineSum({
     f1Hz: above0('First frequency', 'Hz'),
     f2Hz: above0('Second frequency', 'Hz'),
     maxOrder: whole('Up to order', 1, 25),
+    wantedHz: above0('Wanted', 'Hz').optional(),
   }),
   output: z.object({
+    nearest: z
+      .object({ hz: figure('Frequency', 'Hz'), label: words('Product'), awayHz: figure('Away', 'Hz', { digits: 6 }) })
+      .optional()
+      .meta({ title: 'Nearest unwanted' }),
     products: z
-      .array(z.object({ m: figure('m'), n: figure('n'), hz: figure('Frequency', 'Hz'), order: figure('Order') }))
+      .array(z.object({ hz: figure('Frequency', 'Hz'), m: figure('m'), n: figure('n'), order: figure('Order') }))
       .meta({ title: 'Products' }),
   }),
   source: 'Products of a mixer at |m·f1 + n·f2|, of order |m| + |n|.',
-  example: { f1Hz: 37_660_000, f2Hz: 10_695_000, maxOrder: 3 },
-  compute({ f1Hz, f2Hz, maxOrder }) {
+  example: { f1Hz: 37_660_000, f2Hz: 10_695_000, maxOrder: 3, wantedHz: 26_965_000 },
+  compute({ f1Hz, f2Hz, maxOrder, wantedHz }) {
     const products = mixerTerms(f1Hz, f2Hz, maxOrder);
+    const nearest = wantedHz === undefined ? undefined : nearestUnwanted(products, wantedHz);
     return {
       products,
-      working: products.map(({ m, n, hz, order }) =>
-        step(
-          `Order ${order}`,
-          termLabel([
-            ['f1', m],
-            ['f2', n],
-          ]),
-          shownHz(hz),
-        ),
-      ),
+      ...(nearest ? { nearest } : {}),
+      working: [
+        ...products.map((product) => step(`Order ${product.order}`, productLabel(product), shownHz(product.hz))),
+        ...(nearest
+          ? [step('Nearest unwanted', `${nearest.label}, ${shownHz(nearest.hz)}`, `${shown(nearest.awayHz, 'Hz', 6)} away`)]
+          : []),
+      ],
     };
   },
-  plot(_, { products }) {
-    return {
-      kind: 'graph',
-      x: { title: 'Frequency', unit: 'Hz' },
-      y: { title: 'Order', unit: '' },
-      traces: [{ name: 'Products', as: 'sticks', points: products.map(({ hz, order }) => [hz, order] as const) }],
-    };
+  plots({ wantedHz }, { products: all }) {
+    // The wanted one amid its surroundings, or everything where none is wanted.
+    const products = wantedHz === undefined ? all : all.filter(({ hz }) => hz >= wantedHz / 2 && hz <= wantedHz * 1.5);
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Frequency', unit: 'Hz' },
+        y: { title: 'Order', unit: '', falling: true },
+        traces: [
+          {
+            name: 'Products',
+            as: 'sticks',
+            points: products.map(({ hz, order }) => [hz, order] as const),
+            labels: products.map(productLabel),
+          },
+        ],
+        ...(wantedHz === undefined ? {} : { marks: [{ name: 'wanted', axis: 'x' as const, at: wantedHz }] }),
+      },
+    ];
   },
 });

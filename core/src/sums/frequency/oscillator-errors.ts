@@ -8,6 +8,9 @@ import { shown, step } from '../working';
 /** Singular values below this share of the largest are taken for nought: coefficients are small whole numbers. */
 const rankShare = 1e-9;
 
+const coefficientOf = ({ coefficients }: { coefficients: Readonly<Record<string, number>> }, name: string): number =>
+  Object.hasOwn(coefficients, name) ? (coefficients[name] ?? 0) : 0;
+
 export const oscillatorErrors = defineSum({
   id: 'oscillator-errors',
   title: 'Which oscillator is off',
@@ -32,7 +35,9 @@ export const oscillatorErrors = defineSum({
   output: z.object({
     adjustFirst: z.string().nullable().meta({ title: 'Adjust first' }),
     estimates: z
-      .array(z.object({ name: text('Oscillator'), errorHz: figure('Off by', 'Hz'), sigmaHz: figure('±', 'Hz') }))
+      .array(
+        z.object({ name: text('Oscillator'), errorHz: figure('Off by', 'Hz', { digits: 6 }), sigmaHz: figure('±', 'Hz', { digits: 4 }) }),
+      )
       .meta({ title: 'Off by' }),
     residualsHz: z.array(z.number()).meta({ title: 'Left over', unit: 'Hz' }),
     undetermined: z.array(z.string()).meta({ title: 'Cannot be told apart' }),
@@ -54,7 +59,7 @@ export const oscillatorErrors = defineSum({
           refuse(`readings.${k}.coefficients.${name}`, `There is no oscillator ${name}.`, `The oscillators are ${oscillators.join(', ')}.`);
     });
     const sigmas = readings.map((reading) => reading.sigmaHz ?? 1);
-    const rows = readings.map((reading, k) => oscillators.map((name) => (reading.coefficients[name] ?? 0) / (sigmas[k] ?? 1)));
+    const rows = readings.map((reading, k) => oscillators.map((name) => coefficientOf(reading, name) / (sigmas[k] ?? 1)));
     const svd = new SingularValueDecomposition(new Matrix(rows), { autoTranspose: true });
     const largest = Math.max(...svd.diagonal, 0);
     const kept = svd.diagonal.map((value, k) => ({ value, k })).filter(({ value }) => value > rankShare * largest);
@@ -71,7 +76,7 @@ export const oscillatorErrors = defineSum({
     });
     const estimates = solved.filter((each) => each.determined).map(({ name, errorHz, sigmaHz }) => ({ name, errorHz, sigmaHz }));
     const residualsHz = readings.map(
-      (reading) => reading.errorHz - solved.reduce((sum, each) => sum + (reading.coefficients[each.name] ?? 0) * each.errorHz, 0),
+      (reading) => reading.errorHz - solved.reduce((sum, each) => sum + coefficientOf(reading, each.name) * each.errorHz, 0),
     );
     const worst = estimates.reduce<(typeof estimates)[number] | undefined>(
       (best, each) => (best && Math.abs(best.errorHz) >= Math.abs(each.errorHz) ? best : each),

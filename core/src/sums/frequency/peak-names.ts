@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { defineSum } from '../define-sum';
+import type { Trace } from '../plot';
 import { above0, figure, from0, result, text, whole } from '../field';
 import { above, below, namesDiffer } from '../refusal';
 import { shown, shownHz, step } from '../working';
@@ -24,6 +25,13 @@ function termsOf(hz: readonly number[], maxOrder: number): Term[] {
   walk(0, maxOrder, 0, []);
   return terms;
 }
+
+const sticks = (name: string, peaks: readonly { hz: number; dBm: number; label: string | null }[]): Trace => ({
+  name,
+  as: 'sticks',
+  points: peaks.map(({ hz, dBm }) => [hz, dBm] as const),
+  labels: peaks.map(({ label }) => label ?? 'not named'),
+});
 
 export const peakNames = defineSum({
   id: 'peak-names',
@@ -150,23 +158,30 @@ export const peakNames = defineSum({
       ],
     };
   },
-  plot({ wantedHz, cleanDb }, { peaks, wanted }) {
-    return {
-      kind: 'graph',
-      x: { title: 'Frequency', unit: 'Hz' },
-      y: { title: 'Level', unit: 'dBm' },
-      traces: [
-        { name: 'Named', as: 'sticks', points: peaks.filter((peak) => peak.label !== null).map(({ hz, dBm }) => [hz, dBm] as const) },
-        {
-          name: 'From nowhere',
-          as: 'sticks',
-          points: peaks.filter((peak) => peak.label === null).map(({ hz, dBm }) => [hz, dBm] as const),
-        },
-      ],
-      marks: [
-        { name: 'wanted', axis: 'x', at: wantedHz },
-        ...(wanted ? [{ name: 'clean below this', axis: 'y' as const, at: wanted.dBm - cleanDb }] : []),
-      ],
-    };
+  plots({ wantedHz, cleanDb }, { peaks, wanted }) {
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Frequency', unit: 'Hz' },
+        y: { title: 'Level', unit: 'dBm' },
+        traces: [
+          sticks(
+            'Named',
+            peaks.filter((peak) => peak.label !== null),
+          ),
+          {
+            ...sticks(
+              'From nowhere',
+              peaks.filter((peak) => peak.label === null),
+            ),
+            attention: true,
+          },
+        ],
+        marks: [
+          { name: 'wanted', axis: 'x', at: wantedHz },
+          ...(wanted ? [{ name: 'clean below this', axis: 'y' as const, at: wanted.dBm - cleanDb }] : []),
+        ],
+      },
+    ];
   },
 });

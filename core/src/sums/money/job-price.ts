@@ -1,10 +1,8 @@
 import * as z from 'zod';
-import { priceLines } from '../../money';
+import { moneyText, priceLines } from '../../money';
 import { defineSum } from '../define-sum';
-import { from0, money, whole } from '../field';
+import { from0, money } from '../field';
 import { step } from '../working';
-
-const minor = (title: string): z.ZodNumber => z.number().meta({ title, shownUnit: 'minor units' });
 
 export const jobPrice = defineSum({
   id: 'job-price',
@@ -22,9 +20,9 @@ export const jobPrice = defineSum({
       .max(1000)
       .meta({ title: 'Parts' }),
     taxPercent: from0('Tax', '%').default(0),
-    roundTo: whole('Round to', 1, 1_000_000).default(1),
+    roundTo: money('Round to').min(1).max(1_000_000).default(1),
   }),
-  output: z.object({ total: minor('Total'), labour: minor('Labour'), parts: minor('Parts'), tax: minor('Tax') }),
+  output: z.object({ total: money('Total'), labour: money('Labour'), parts: money('Parts'), tax: money('Tax') }),
   source: 'Whole-number arithmetic in minor units, half up: each line, then tax on their sum, then the total.',
   example: {
     labour: [{ minutes: 45, ratePerHour: 4000 }],
@@ -41,17 +39,21 @@ export const jobPrice = defineSum({
       tax: price.tax,
       working: [
         ...input.labour.map((line) =>
-          step('Labour', `${line.minutes} min at ${line.ratePerHour} an hour`, String(priceLines({ labour: [line], parts: [] }).labour)),
+          step(
+            'Labour',
+            `${line.minutes} min at ${moneyText(line.ratePerHour)} an hour`,
+            moneyText(priceLines({ labour: [line], parts: [] }).labour),
+          ),
         ),
         ...input.parts.map((line) =>
           step(
             'Part',
-            `${line.quantity} × ${line.price}${line.markupPercent ? ` + ${line.markupPercent} %` : ''}`,
-            String(priceLines({ labour: [], parts: [line] }).parts),
+            `${line.quantity} × ${moneyText(line.price)}${line.markupPercent ? ` + ${line.markupPercent} %` : ''}`,
+            moneyText(priceLines({ labour: [], parts: [line] }).parts),
           ),
         ),
-        step('Tax', `${input.taxPercent} % of ${price.labour + price.parts}`, String(price.tax)),
-        step('Total', `to a multiple of ${input.roundTo}`, String(price.total)),
+        step('Tax', `${input.taxPercent} % of ${moneyText(price.labour + price.parts)}`, moneyText(price.tax)),
+        step('Total', `to a multiple of ${moneyText(input.roundTo)}`, moneyText(price.total)),
       ],
     };
   },

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { moneyText } from '../../money';
 import { defineSum } from '../define-sum';
 import { figure, money, text, whole } from '../field';
 import { namesDiffer, refuse } from '../refusal';
@@ -111,15 +112,15 @@ export function compareOrders(lines: readonly Line[], offers: readonly Offer[], 
 }
 
 const order = z.object({
-  total: figure('Total', '', { shownUnit: 'minor units' }),
+  total: money('Total'),
   days: figure('Last line arrives after', '', { shownUnit: 'days' }),
   split: z
     .array(
       z.object({
         supplier: z.string().meta({ title: 'Supplier' }),
         lines: z.array(z.object({ part: z.string().meta({ title: 'Part' }), quantity: figure('Quantity') })).meta({ title: 'Lines' }),
-        goods: figure('Goods', '', { shownUnit: 'minor units' }),
-        shipping: figure('Shipping', '', { shownUnit: 'minor units' }),
+        goods: money('Goods'),
+        shipping: money('Shipping'),
       }),
     )
     .meta({ title: 'Split' }),
@@ -192,14 +193,14 @@ export const orderCompare = defineSum({
       each.split
         .map(
           (one) =>
-            `${one.supplier}: ${one.lines.map((line) => `${line.quantity} ${line.part}`).join(', ')} for ${one.goods} and ${one.shipping} shipping`,
+            `${one.supplier}: ${one.lines.map((line) => `${line.quantity} ${line.part}`).join(', ')} for ${moneyText(one.goods)} and ${moneyText(one.shipping)} shipping`,
         )
         .join('; ');
     return {
       cheapest,
       fastest,
       options,
-      working: options.map((each) => step(`All there in ${counted(each.days, 'day')}`, said(each), String(each.total))),
+      working: options.map((each) => step(`All there in ${counted(each.days, 'day')}`, said(each), moneyText(each.total))),
     };
   },
 });

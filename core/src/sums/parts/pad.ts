@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { defineSum } from '../define-sum';
+import type { Graph } from '../plot';
 import { above0, choice, figure, from0, result } from '../field';
 import { above } from '../refusal';
 import { shown, step, type Step } from '../working';
@@ -51,6 +52,26 @@ export function padInCircuit({ seriesOhm, shuntOhm }: PadArms, z0Ohm: number, to
   };
 }
 
+/** The two values of the pads of a shape from 1 dB to twice the loss, at least to 20 dB. */
+function valuesAgainstLoss(lossDb: number, z0Ohm: number, topology: Topology): Graph {
+  const steps = 80;
+  const top = Math.max(20, 2 * lossDb);
+  const pads = Array.from({ length: steps + 1 }, (_, k) => {
+    const at = 1 + ((top - 1) * k) / steps;
+    return [at, padArms(at, z0Ohm, topology)] as const;
+  });
+  return {
+    kind: 'graph',
+    x: { title: 'Loss', unit: 'dB' },
+    y: { title: 'Exact values', unit: 'ohm', log: true },
+    traces: [
+      { name: 'series', as: 'line', points: pads.map(([at, { seriesOhm }]) => [at, seriesOhm] as const) },
+      { name: 'shunt', as: 'line', points: pads.map(([at, { shuntOhm }]) => [at, shuntOhm] as const) },
+    ],
+    marks: [{ name: 'this pad', axis: 'x', at: lossDb }],
+  };
+}
+
 const armNames: Readonly<Record<string, string>> = {
   inputShunt: 'input shunt',
   series: 'series',
@@ -76,12 +97,12 @@ export const pad = defineSum({
     targetMaxW: above0('What it feeds takes', 'W').optional(),
   }),
   output: z.object({
-    stock: arms.meta({ title: 'From stock' }),
-    exact: arms.meta({ title: 'Exact' }),
     stockLossDb: figure('Loss, stock values', 'dB'),
     stockReturnLossDb: result('Return loss', 'dB'),
     outputW: figure('Comes out', 'W').optional(),
     safe: z.boolean().optional().meta({ title: 'Safe for what it feeds' }),
+    stock: arms.meta({ title: 'From stock' }),
+    exact: arms.meta({ title: 'Exact' }),
     dissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, exact values', unit: 'W' }),
     stockDissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, stock values', unit: 'W' }),
   }),
@@ -146,7 +167,7 @@ export const pad = defineSum({
       working,
     };
   },
-  plot({ topology }, { exact, stock, dissipationW = {} }) {
+  plots({ lossDb, z0Ohm, topology, inputW }, { exact, stock, outputW, dissipationW = {} }) {
     const arm = (role: 'series' | 'shunt', heatOf: string): { role: 'series' | 'shunt'; ohm: number; exactOhm: number; watts?: number } => {
       const watts = dissipationW[heatOf];
       return {
@@ -156,14 +177,18 @@ export const pad = defineSum({
         ...(watts === undefined ? {} : { watts }),
       };
     };
-    return {
-      kind: 'ladder',
-      from: 'from the set',
-      to: 'to what it feeds',
-      arms:
-        topology === 'pi'
-          ? [arm('shunt', 'inputShunt'), arm('series', 'series'), arm('shunt', 'outputShunt')]
-          : [arm('series', 'inputSeries'), arm('shunt', 'shunt'), arm('series', 'outputSeries')],
-    };
+    return [
+      {
+        kind: 'ladder',
+        from: 'from the set',
+        to: 'to what it feeds',
+        ...(inputW && outputW ? { into: inputW, out: outputW } : {}),
+        arms:
+          topology === 'pi'
+            ? [arm('shunt', 'inputShunt'), arm('series', 'series'), arm('shunt', 'outputShunt')]
+            : [arm('series', 'inputSeries'), arm('shunt', 'shunt'), arm('series', 'outputSeries')],
+      },
+      valuesAgainstLoss(lossDb, z0Ohm, topology),
+    ];
   },
 });

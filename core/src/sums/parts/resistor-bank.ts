@@ -145,15 +145,15 @@ export const resistorBank = defineSum({
   keywords: ['resistor', 'parallel', 'series', 'dummy load', 'power resistor', 'bank', 'drawer', 'watts'],
   input: z.strictObject({
     targetOhm: above0('Wanted', 'ohm'),
-    powerW: above0('Power of the whole bank', 'W'),
-    tolerancePercent: from0('Within ±', '%'),
+    powerW: above0('Power in all', 'W'),
+    tolerancePercent: from0('Tolerance', '%'),
     drawer: z
       .array(
         z.strictObject({
           ohm: above0('Value', 'ohm'),
-          ratedW: above0('Rated', 'W'),
+          ratedW: above0('Watts', 'W'),
           count: whole('Have', 0, 1000),
-          ratedV: above0('Rated', 'V').optional(),
+          ratedV: above0('Volts', 'V').optional(),
         }),
       )
       .min(1)
@@ -212,8 +212,8 @@ export const resistorBank = defineSum({
       ],
     };
   },
-  plot(_, { options }) {
+  plots(_, { options }) {
     const best = options[0];
-    return best ? { kind: 'bank', groups: best.groups } : undefined;
+    return best ? [{ kind: 'bank', groups: best.groups }] : [];
   },
 });

@@ -135,16 +135,23 @@ export const levelPlan = defineSum({
       ],
     };
   },
-  plot({ inputDbm }, { nodes }) {
+  plots({ inputDbm }, { nodes }) {
     const read = nodes.flatMap(({ readDbm }, k) => (readDbm === undefined ? [] : [[k + 1, readDbm] as const]));
-    return {
-      kind: 'graph',
-      x: { title: 'Stage', unit: '' },
-      y: { title: 'Level', unit: 'dBm' },
-      traces: [
-        { name: 'Planned', as: 'both', points: [[0, inputDbm] as const, ...nodes.map(({ dBm }, k) => [k + 1, dBm] as const)] },
-        ...(read.length > 0 ? [{ name: 'Read', as: 'dots' as const, points: read }] : []),
-      ],
-    };
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Stage', unit: '' },
+        y: { title: 'Level', unit: 'dBm' },
+        traces: [
+          {
+            name: 'Planned',
+            as: 'both',
+            points: [[0, inputDbm] as const, ...nodes.map(({ dBm }, k) => [k + 1, dBm] as const)],
+            labels: ['input', ...nodes.map(({ after }) => after)],
+          },
+          ...(read.length > 0 ? [{ name: 'Read', as: 'dots' as const, points: read, attention: true }] : []),
+        ],
+      },
+    ];
   },
 });

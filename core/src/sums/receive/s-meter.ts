@@ -78,17 +78,19 @@ export const sMeter = defineSum({
       ],
     };
   },
-  plot({ s9Dbm }, { points }) {
+  plots({ s9Dbm }, { points }) {
     const sorted = [...points].sort((a, b) => a.dBm - b.dBm);
-    return {
-      kind: 'graph',
-      x: { title: 'Level in', unit: 'dBm' },
-      y: { title: 'Off by', unit: 'dB' },
-      traces: [{ name: 'Error', as: 'both', points: sorted.map((point) => [point.dBm, point.errorDb] as const) }],
-      marks: [
-        { name: 'S9', axis: 'x', at: s9Dbm },
-        { name: 'right', axis: 'y', at: 0 },
-      ],
-    };
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Level in', unit: 'dBm' },
+        y: { title: 'Off by', unit: 'dB' },
+        traces: [{ name: 'Error', as: 'both', points: sorted.map((point) => [point.dBm, point.errorDb] as const) }],
+        marks: [
+          { name: 'S9', axis: 'x', at: s9Dbm },
+          { name: 'right', axis: 'y', at: 0 },
+        ],
+      },
+    ];
   },
 });

@@ -134,18 +134,20 @@ export const sensitivity = defineSum({
       ],
     };
   },
-  plot({ points, targetDb }, { dBm, floorDbm: floor }) {
+  plots({ points, targetDb }, { dBm, floorDbm: floor }) {
     const sorted = [...points].sort((a, b) => a.dBm - b.dBm);
-    return {
-      kind: 'graph',
-      x: { title: 'Level', unit: 'dBm' },
-      y: { title: 'SINAD', unit: 'dB' },
-      traces: [{ name: 'SINAD', as: 'both', points: sorted.map((point) => [point.dBm, point.sinadDb] as const) }],
-      marks: [
-        { name: 'wanted', axis: 'y', at: targetDb },
-        { name: 'sensitivity', axis: 'x', at: dBm },
-        { name: 'noise floor', axis: 'x', at: floor, attention: true },
-      ],
-    };
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Level', unit: 'dBm' },
+        y: { title: 'SINAD', unit: 'dB' },
+        traces: [{ name: 'SINAD', as: 'both', points: sorted.map((point) => [point.dBm, point.sinadDb] as const) }],
+        marks: [
+          { name: 'wanted', axis: 'y', at: targetDb },
+          { name: 'sensitivity', axis: 'x', at: dBm },
+          { name: 'noise floor', axis: 'x', at: floor, attention: true },
+        ],
+      },
+    ];
   },
 });

@@ -25,7 +25,7 @@ export const sinad = defineSum({
   }),
   output: z.object({
     sinadDb: result('SINAD', 'dB'),
-    toneHz: figure('Tone', 'Hz'),
+    toneHz: figure('Tone', 'Hz', { digits: 5 }),
     snrDb: result('S / N', 'dB'),
     thdPercent: figure('Distortion', '%'),
     rmsLevel: figure('Level, rms'),

@@ -62,26 +62,28 @@ export const soakPlan = defineSum({
       ],
     };
   },
-  plot({ failuresPerHour, failures, observedS, confidence }, { holdS }) {
-    if (holdS === null || holdS === undefined) return undefined;
+  plots({ failuresPerHour, failures, observedS, confidence }, { holdS }) {
+    if (holdS === null || holdS === undefined) return [];
     const believed = (t: number): number =>
       100 *
       (1 - (failuresPerHour === undefined ? (1 + t / (observedS ?? 1)) ** -(failures ?? 1) : Math.exp((-failuresPerHour * t) / 3600)));
-    return {
-      kind: 'graph',
-      x: { title: 'Held without a failure, hours', unit: '' },
-      y: { title: 'Confidence', unit: '%' },
-      traces: [
-        {
-          name: 'Confidence',
-          as: 'line',
-          points: Array.from({ length: 61 }, (_, k) => [(holdS * 1.5 * k) / 60 / 3600, believed((holdS * 1.5 * k) / 60)] as const),
-        },
-      ],
-      marks: [
-        { name: 'wanted', axis: 'y', at: 100 * confidence },
-        { name: 'hold to here', axis: 'x', at: holdS / 3600 },
-      ],
-    };
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Held without a failure, hours', unit: '' },
+        y: { title: 'Confidence', unit: '%' },
+        traces: [
+          {
+            name: 'Confidence',
+            as: 'line',
+            points: Array.from({ length: 61 }, (_, k) => [(holdS * 1.5 * k) / 60 / 3600, believed((holdS * 1.5 * k) / 60)] as const),
+          },
+        ],
+        marks: [
+          { name: 'wanted', axis: 'y', at: 100 * confidence },
+          { name: 'hold to here', axis: 'x', at: holdS / 3600 },
+        ],
+      },
+    ];
   },
 });

@@ -80,16 +80,20 @@ export const soakVerdict = defineSum({
       ],
     };
   },
-  plot({ low, high, points }) {
-    return {
-      kind: 'graph',
-      x: { title: 'Time', unit: 's' },
-      y: { title: 'Value', unit: '' },
-      traces: [{ name: 'Value', as: 'both', points: [...points].sort((a, b) => a.tS - b.tS).map(({ tS, value }) => [tS, value] as const) }],
-      marks: [
-        { name: 'low', axis: 'y', at: low },
-        { name: 'high', axis: 'y', at: high },
-      ],
-    };
+  plots({ low, high, points }) {
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'Time', unit: 's' },
+        y: { title: 'Value', unit: '' },
+        traces: [
+          { name: 'Value', as: 'both', points: [...points].sort((a, b) => a.tS - b.tS).map(({ tS, value }) => [tS, value] as const) },
+        ],
+        marks: [
+          { name: 'low', axis: 'y', at: low },
+          { name: 'high', axis: 'y', at: high },
+        ],
+      },
+    ];
   },
 });

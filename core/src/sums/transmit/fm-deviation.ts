@@ -30,7 +30,7 @@ export const fmDeviation = defineSum({
   output: z.object({
     verdict: z.enum(['in', 'high']).meta({ title: 'Verdict' }),
     index: figure('Modulation index'),
-    carsonHz: figure('Bandwidth (Carson)', 'Hz'),
+    carsonHz: figure('Bandwidth (Carson)', 'Hz', { digits: 4 }),
     limitHz: figure('Limit', 'Hz'),
   }),
   source: 'Carson: 2·(deviation + tone); ETSI EN 300 086 and EN 300 296 for 12.5, 20 and 25 kHz; EN 300 433 and UK IR 2027 for CB.',

@@ -20,12 +20,12 @@ export const iqAnalyse = defineSum({
     q: z.array(z.number()).min(1).meta({ title: 'Q' }),
   }),
   output: z.object({
-    carrierOffsetHz: figure('Carrier off the middle', 'Hz'),
-    peakDeviationHz: figure('Peak deviation', 'Hz'),
+    carrierOffsetHz: figure('Carrier off the middle', 'Hz', { digits: 5 }),
+    peakDeviationHz: figure('Peak deviation', 'Hz', { digits: 4 }),
     amDepthPercent: figure('AM depth', '%'),
-    occupiedBandwidth99Hz: figure('Occupied bandwidth, 99 %', 'Hz'),
-    toneHz: result('Tone', 'Hz'),
-    subToneHz: figure('Sub-audible tone', 'Hz').optional(),
+    occupiedBandwidth99Hz: figure('Occupied bandwidth, 99 %', 'Hz', { digits: 4 }),
+    toneHz: result('Tone', 'Hz', { digits: 5 }),
+    subToneHz: figure('Sub-audible tone', 'Hz', { digits: 5 }).optional(),
     burst: z
       .object({ fromS: figure('From', 's'), toS: figure('To', 's') })
       .optional()
@@ -48,14 +48,16 @@ export const iqAnalyse = defineSum({
     const reading = iqOfSamples(sampleRateHz, i, q);
     return { ...iqOutput(reading), working: iqSteps(reading) };
   },
-  plot(_, { spectrum, carrierOffsetHz }) {
-    return {
-      kind: 'graph',
-      x: { title: 'From the middle', unit: 'Hz' },
-      y: { title: 'Below the strongest', unit: 'dB' },
-      traces: [{ name: 'Spectrum', as: 'line', points: spectrum }],
-      marks: [{ name: 'carrier', axis: 'x', at: carrierOffsetHz }],
-    };
+  plots(_, { spectrum, carrierOffsetHz }) {
+    return [
+      {
+        kind: 'graph',
+        x: { title: 'From the middle', unit: 'Hz' },
+        y: { title: 'Below the strongest', unit: 'dB' },
+        traces: [{ name: 'Spectrum', as: 'line', points: spectrum }],
+        marks: [{ name: 'carrier', axis: 'x', at: carrierOffsetHz }],
+      },
+    ];
   },
 });
 

@@ -35,7 +35,7 @@ export const subtone = defineSum({
     nearest: figure('Nearest', 'Hz'),
     errorPercent: figure('Off by', '%'),
     decodes: z.boolean().meta({ title: 'Opens a receiver' }),
-    measuredHz: figure('Measured', 'Hz'),
+    measuredHz: figure('Measured', 'Hz', { digits: 5 }),
   }),
   ways: [
     { name: 'From a counter', fields: ['measuredHz'] },

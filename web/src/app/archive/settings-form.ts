@@ -4,7 +4,7 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { parseMoney } from '@amber-relay/core/job';
+import { parseMoney } from '@amber-relay/core/money';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
 import { formFieldLook } from '../ui/form-field-look';

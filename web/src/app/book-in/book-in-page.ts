@@ -12,7 +12,6 @@ import { Router, RouterLink } from '@angular/router';
 import type { CardFunction } from '@amber-relay/core/card';
 import {
   functionResults,
-  parseMoney,
   resultNames,
   type Customer,
   type FunctionResult,
@@ -20,6 +19,7 @@ import {
   type Symptom,
   type TapeBody,
 } from '@amber-relay/core/job';
+import { parseMoney } from '@amber-relay/core/money';
 import type { DateTime } from 'luxon';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { moneyText } from '@amber-relay/core/job';
+import { moneyText } from '@amber-relay/core/money';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, forwardRef, input, output
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { unitSign } from '@amber-relay/core/quantity';
-import type { FieldSpec, FormRow, FormText } from '@amber-relay/core/sums';
+import { typed, type FieldSpec, type FormRow, type FormText } from '@amber-relay/core/sums';
 
 /** One field of a sum, made from its declaration: a box in trade notation, a choice, or a table of such. */
 @Component({
@@ -45,11 +45,21 @@ export class SumField {
   });
   protected readonly placeholder = computed(() => {
     const { default: fallback, optional } = this.spec();
-    if (fallback !== undefined) return `${String(fallback)} ${this.unit()}`.trim();
-    return optional ? 'if known' : '';
+    if (typeof fallback === 'number') return typed(fallback, this.spec());
+    if (fallback !== undefined) return String(fallback);
+    return optional && !this.bare() ? 'if known' : '';
   });
   protected readonly options = computed(() => (this.spec().kind === 'yes-no' ? ['yes', 'no'] : (this.spec().choices ?? []).map(String)));
   protected readonly chosen = computed(() => this.plain() || (this.spec().default === undefined ? '' : this.defaultText()));
+  /** Two or three short words to choose from stand side by side. */
+  protected readonly isToggle = computed(
+    () =>
+      (this.spec().kind === 'choice' || this.spec().kind === 'yes-no') &&
+      !this.bare() &&
+      !(this.spec().optional && this.spec().default === undefined) &&
+      this.options().length <= 3 &&
+      this.options().join('').length <= 10,
+  );
   protected readonly wide = computed(() =>
     ['rows', 'group', 'figures', 'texts', 'named-figures', 'named-values'].includes(this.spec().kind),
   );

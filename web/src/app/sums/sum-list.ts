@@ -65,7 +65,7 @@ import { findSums } from './sum-search';
     }
     h2 {
       padding: 10px 12px 4px;
-      font: var(--mat-sys-label-large);
+      font: var(--mat-sys-body-medium);
       font-stretch: var(--ar-stretch-text);
       color: var(--mat-sys-on-surface-variant);
     }
@@ -76,8 +76,7 @@ import { findSums } from './sum-search';
       padding: 4px 12px;
       color: inherit;
       text-decoration: none;
-      font: var(--mat-sys-label-large);
-      font-size: 15px;
+      font: var(--mat-sys-body-large);
       font-stretch: var(--ar-stretch-text);
       border-right: 3px solid transparent;
     }

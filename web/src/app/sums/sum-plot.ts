@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { quantityText } from '@amber-relay/core/quantity';
-import { shown, type Arm, type Axis, type Graph, type Plot } from '@amber-relay/core/sums';
+import { formatQuantity, quantityText, unitSign } from '@amber-relay/core/quantity';
+import { shown, type Arm, type Axis, type Graph, type Plot, type Trace } from '@amber-relay/core/sums';
 import type { EChartsCoreOption } from 'echarts/core';
 import { ReadingChart, type ChartInk } from '../ui/reading-chart';
 
@@ -35,6 +35,8 @@ export class SumPlot {
     return {
       ...plot,
       pi,
+      into: plot.into === undefined ? undefined : level(plot.into),
+      out: plot.out === undefined ? undefined : level(plot.out),
       arms: plot.arms.map((arm, k) => ({
         ...arm,
         k,
@@ -61,72 +63,153 @@ export class SumPlot {
   });
 }
 
+/** A power as watts and as dBm. */
+const level = (watts: number): { readonly watts: string; readonly dBm: string } => ({
+  watts: shown(watts, 'W', 3),
+  dBm: quantityText(10 * Math.log10(watts) + 30, 'dBm', { digits: 3, signed: true }),
+});
 const heat = (arm: Arm): string => (arm.watts === undefined ? '' : shown(arm.watts, 'W', 3));
 
-const axisText = (value: number, axis: Axis): string => (axis.unit ? quantityText(value, axis.unit, { digits: 5 }) : shown(value, '', 4));
+const axisText = (value: number, axis: Axis): string => (axis.unit ? quantityText(value, axis.unit, { digits: 7 }) : shown(value, '', 4));
+
+/** What an axis is counted in: megahertz, where its figures are millions of hertz. */
+function scaleOf(axis: Axis, values: readonly number[]): { readonly by: number; readonly title: string } {
+  const most = Math.max(0, ...values.map(Math.abs));
+  if (!axis.unit || axis.log || most === 0)
+    return { by: 1, title: axis.unit && !axis.log ? `${axis.title}, ${unitSign(axis.unit)}` : axis.title };
+  const { unit, by } = formatQuantity(most, axis.unit);
+  return { by, title: `${axis.title}, ${unit}` };
+}
 
 function graphOptions({ x, y, traces, marks = [] }: Graph, ink: ChartInk): EChartsCoreOption {
-  const lowest = Math.min(...traces.flatMap((trace) => trace.points.map(([, value]) => value)), 0);
-  const floor = lowest < 0 ? Math.floor((lowest - 5) / 10) * 10 : 0;
-  const label = { color: ink.quiet, fontFamily: ink.font, fontSize: 14 };
-  const axis = (of: Axis, name: string) => ({
-    type: of.log ? 'log' : 'value',
-    scale: true,
-    name: of.title,
-    nameLocation: 'middle',
-    nameGap: name === 'x' ? 28 : 62,
-    nameTextStyle: { color: ink.quiet, fontFamily: ink.words, fontSize: 14 },
-    axisLabel: { ...label, hideOverlap: true, formatter: (value: number) => axisText(value, of) },
-    axisLine: { lineStyle: { color: ink.line } },
-    splitLine: { lineStyle: { color: ink.line } },
-    splitNumber: 4,
-  });
+  const along = (axis: 'x' | 'y'): number[] => [
+    ...traces.flatMap((trace) => trace.points.map((point) => point[axis === 'x' ? 0 : 1])),
+    ...marks.filter((mark) => mark.axis === axis).map((mark) => mark.at),
+  ];
+  const [xs, ys] = [along('x'), along('y')];
+  const floor = y.falling ? Math.max(...ys) + 1 : Math.min(...ys) < 0 ? Math.floor((Math.min(...ys) - 5) / 10) * 10 : 0;
+  const axis = (of: Axis, name: 'x' | 'y') => {
+    const scale = scaleOf(of, name === 'x' ? xs : ys);
+    return {
+      type: of.log ? 'log' : 'value',
+      scale: true,
+      inverse: of.falling ?? false,
+      ...(of.falling ? { min: 0, max: floor, interval: 1 } : {}),
+      name: scale.title,
+      nameLocation: 'middle',
+      nameGap: name === 'x' ? 28 : 58,
+      nameTextStyle: { color: ink.quiet, fontFamily: ink.words, fontSize: 15 },
+      axisLabel: {
+        color: ink.quiet,
+        fontFamily: ink.font,
+        fontSize: 15,
+        hideOverlap: true,
+        formatter: (value: number) =>
+          of.falling && (value === 0 || value === floor)
+            ? ''
+            : of.log
+              ? axisText(value, of)
+              : String(Number((value / scale.by).toPrecision(7))).replace('-', '−'),
+      },
+      axisLine: { lineStyle: { color: ink.line } },
+      splitLine: { lineStyle: { color: ink.line } },
+      splitNumber: name === 'x' ? 6 : 4,
+    };
+  };
   const colours = [ink.text, ink.works, ink.quiet];
+  const corner = [xs[0] ?? 0, ys[0] ?? 0] as const;
   return {
-    grid: { left: 86, right: 24, top: 26, bottom: 46 },
+    grid: { left: 80, right: 30, top: 28, bottom: 48 },
     xAxis: axis(x, 'x'),
     yAxis: axis(y, 'y'),
     tooltip: {
       trigger: 'item',
-      formatter: ({ value }: { value: [number, number] }) => `${axisText(value[0], x)}: ${axisText(value[1], y)}`,
+      formatter: ({ name, value }: { name: string; value: [number, number] }) =>
+        `${name ? `${name}: ` : ''}${axisText(value[0], x)}, ${axisText(value[1], y)}`,
     },
-    series: traces.map((trace, k) => ({
-      name: trace.name,
-      type: trace.as === 'dots' ? 'scatter' : 'line',
-      data:
-        trace.as === 'sticks'
-          ? trace.points.flatMap(([at, top]) => [
-              [at, floor],
-              [at, top],
-              [at, null],
-            ])
-          : trace.points.map((point) => [...point]),
-      symbol: trace.as === 'both' || trace.as === 'dots' ? 'circle' : 'none',
-      symbolSize: 10,
-      connectNulls: false,
-      itemStyle: { color: colours[k % colours.length] },
-      lineStyle: { color: colours[k % colours.length], width: 2 },
-      // The marks are those of the picture, drawn once.
-      ...(k === 0 && marks.length > 0
-        ? {
-            markLine: {
-              symbol: 'none',
-              silent: true,
-              data: marks.map((mark) => ({
-                [mark.axis === 'x' ? 'xAxis' : 'yAxis']: mark.at,
-                name: mark.name,
-                lineStyle: { color: mark.attention ? ink.attention : ink.quiet, type: 'dashed', width: 2 },
-                label: {
-                  formatter: mark.name,
-                  position: mark.axis === 'x' ? 'end' : 'insideEndTop',
-                  color: mark.attention ? ink.attention : ink.text,
-                  fontFamily: ink.words,
-                  fontSize: 14,
-                },
-              })),
+    series: [
+      ...traces.map((trace, k) => {
+        const colour = trace.attention ? ink.attention : colours[k % colours.length];
+        const named = traces.length > 1 && trace.as === 'line';
+        return {
+          name: trace.name,
+          type: trace.as === 'dots' ? 'scatter' : trace.as === 'sticks' ? 'custom' : 'line',
+          data: trace.points.map((point, n) => ({ value: [...point], name: trace.labels?.[n] ?? '' })),
+          z: 5,
+          ...(trace.as === 'sticks' ? { renderItem: stick(trace, floor, String(colour), ink) } : {}),
+          symbol: trace.as === 'line' ? 'none' : 'circle',
+          symbolSize: 10,
+          itemStyle: { color: colour },
+          lineStyle: { color: colour, width: 2 },
+          ...(trace.labels && trace.as !== 'sticks'
+            ? { label: { show: true, formatter: '{b}', position: 'top', color: ink.text, fontFamily: ink.words, fontSize: 14 } }
+            : {}),
+          ...(named
+            ? { endLabel: { show: true, formatter: trace.name, offset: [-48, -12], color: colour, fontFamily: ink.words, fontSize: 15 } }
+            : {}),
+        };
+      }),
+      // The marks, and an unseen point at each so that the axes reach them.
+      {
+        type: 'scatter',
+        symbolSize: 0,
+        silent: true,
+        data: marks.map((mark) => (mark.axis === 'x' ? [mark.at, corner[1]] : [corner[0], mark.at])),
+        markLine: {
+          symbol: 'none',
+          silent: true,
+          data: marks.map((mark) => ({
+            [mark.axis === 'x' ? 'xAxis' : 'yAxis']: mark.at,
+            name: mark.name,
+            lineStyle: { color: mark.attention ? ink.attention : ink.quiet, type: 'dashed', width: 2 },
+            label: {
+              formatter: mark.name,
+              position: mark.axis === 'y' ? 'insideEndTop' : 'end',
+              color: mark.attention ? ink.attention : ink.text,
+              fontFamily: ink.words,
+              fontSize: 15,
             },
-          }
-        : {}),
-    })),
+          })),
+        },
+      },
+    ],
+  };
+}
+
+interface CustomApi {
+  value(dimension: number): number;
+  coord(at: readonly [number, number]): [number, number];
+}
+
+/** A stick from the floor of the picture, with its name over it where there is room beside its neighbours. */
+function stick(trace: Trace, floor: number, colour: string, ink: ChartInk) {
+  const room = 62;
+  let lastAt = Number.NEGATIVE_INFINITY;
+  return ({ dataIndex }: { dataIndex: number }, api: CustomApi) => {
+    const at = api.coord([api.value(0), api.value(1)]);
+    const foot = api.coord([api.value(0), floor]);
+    if (dataIndex === 0) lastAt = Number.NEGATIVE_INFINITY;
+    const fits = at[0] - lastAt >= room || at[0] < lastAt;
+    if (fits) lastAt = at[0];
+    return {
+      type: 'group',
+      children: [
+        { type: 'line', shape: { x1: at[0], y1: at[1], x2: foot[0], y2: foot[1] }, style: { stroke: colour, lineWidth: 3 } },
+        {
+          type: 'text',
+          style: {
+            text: fits ? (trace.labels?.[dataIndex] ?? '') : '',
+            x: at[0],
+            y: at[1] - 4,
+            textAlign: 'center',
+            textVerticalAlign: 'bottom',
+            fill: colour,
+            backgroundColor: ink.surface,
+            padding: [1, 4],
+            font: `14px ${ink.font}`,
+          },
+        },
+      ],
+    };
   };
 }

@@ -25,7 +25,7 @@ export interface Solved {
   readonly output: Readonly<Record<string, unknown>>;
   readonly steps: readonly Step[];
   readonly spreads: readonly Spread[];
-  readonly plot: Plot | undefined;
+  readonly plots: readonly Plot[];
   /** For the tape. */
   readonly result: string;
   readonly working: readonly string[];
@@ -58,8 +58,8 @@ const solved = (
   output,
   steps,
   spreads,
-  plot: sum.plot?.(input, output),
-  result: resultText(sum, output),
+  plots: sum.plots?.(input, output) ?? [],
+  result: resultText(sum, output) || stepText(steps.at(-1) ?? { what: sum.title }),
   working: steps.map(stepText),
 });
 

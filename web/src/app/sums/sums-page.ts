@@ -23,6 +23,8 @@ import { catchError, of } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
+import { resultView } from './result-view';
+import { SumAnswer } from './sum-answer';
 import { SumField } from './sum-field';
 import { SumList } from './sum-list';
 import { SumMemory } from './sum-memory';
@@ -38,7 +40,7 @@ const secondsTaken = 20;
 @Component({
   selector: 'app-sums-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatIcon, MatProgressBar, SumField, SumList, SumPlot, SumResult],
+  imports: [MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
   providers: [SumSolver],
   templateUrl: './sums-page.html',
   styleUrl: './sums-page.scss',
@@ -83,6 +85,19 @@ export class SumsPage {
   protected readonly refused = computed(() => {
     const answer = this.answer();
     return answer && !answer.ok && Object.keys(this.read().wrong).length === 0 ? answer : undefined;
+  });
+  protected readonly view = computed(() => {
+    const solved = this.solved();
+    return solved && resultView(this.sum(), solved.output, solved.spreads);
+  });
+  /** Said where a sum has no figure to show large. */
+  protected readonly inWords = computed(() => this.view()?.sentences[0] ?? this.solved()?.result ?? '');
+  /** What stands in place of the answer while there is none. */
+  protected readonly asked = computed(() => {
+    if (this.progress() !== undefined) return 'Reading the file.';
+    const refused = this.refused();
+    if (refused) return this.isMissing(refused) ? `${refused.message} ${refused.remedy}` : 'Not with these figures: see what is marked.';
+    return Object.keys(this.read().wrong).length > 0 ? 'A figure cannot be read: see what is marked.' : '';
   });
   /** What stands under which field: what cannot be read, or what the sum refuses. */
   protected readonly wrong = computed((): Readonly<Record<string, string>> => {

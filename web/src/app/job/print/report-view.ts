@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { moneyText, type Report } from '@amber-relay/core/job';
+import type { Report } from '@amber-relay/core/job';
+import { moneyText } from '@amber-relay/core/money';
 import { dayText } from '../../ui/clock-text';
 
 /** The hand-back sheet on the screen and on paper. */

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
-import { parseMoney } from '@amber-relay/core/job';
+import { parseMoney } from '@amber-relay/core/money';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../../storage/shop-repository';
 import { JobStore } from '../job-store';

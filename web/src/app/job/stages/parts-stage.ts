@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
-import { moneyText, ofKind } from '@amber-relay/core/job';
+import { ofKind } from '@amber-relay/core/job';
+import { moneyText } from '@amber-relay/core/money';
 import { Router } from '@angular/router';
 import { JobStore } from '../job-store';
 import { PartsForm } from './parts-form';
