@@ -208,6 +208,8 @@ const limitSchema = z
     unit: z.enum(units),
     low: z.number().optional(),
     high: z.number().optional(),
+    /** The value is how far the frequency lies from that of the channel. */
+    from: z.literal('channel').optional(),
     how: z.string().optional(),
     hazard: z.enum(['none', 'rf', 'high-voltage']).default('none'),
   })

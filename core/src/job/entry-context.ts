@@ -8,6 +8,8 @@ export interface EntryContext {
   /** The sticky condition: mode, band, channel, keyed. */
   readonly condition: Condition;
   readonly instruments: readonly Instrument[];
+  /** The day of the reading, for instruments that age. */
+  readonly now?: Date;
 }
 
 export interface Word {

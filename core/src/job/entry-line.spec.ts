@@ -48,6 +48,43 @@ describe('readLine', () => {
     expect(got.effect).toContain("Wattmeter spans 3.705–4.095 W: it can't tell.");
   });
 
+  it('says what would tell', () =>
+    expect(read('pwr fm keyed 3.9w').effect).toContain("it can't tell. It takes ±100 mW or better, 2.5% of the reading."));
+
+  describe('of a carrier frequency', () => {
+    const limit = {
+      id: 'frequency-error',
+      name: 'Frequency error',
+      word: 'freq',
+      condition: { keyed: true },
+      unit: 'Hz' as const,
+      low: -600,
+      high: 600,
+      from: 'channel' as const,
+      hazard: 'rf' as const,
+    };
+    const onPlan = { ...card, channelPlan: 'cb-us-40', limits: [...card.limits, limit] };
+    const counter = { id: 'c', name: 'Counter', measures: ['Hz' as const], ppm: 1, counter: { kind: 'direct' as const, gatesS: [0.1, 1] } };
+    const readOn = (line: string) => readLine(line, { card: onPlan, condition: { mode: 'AM', channel: 19 }, instruments: [counter] });
+
+    it('reckons with what the counter saw, not with the error alone', () => {
+      expect(readOn('freq 120Hz').entry).toEqual(jasmine.objectContaining({ value: 120, verdict: 'in', instrument: 'c' }));
+      expect((readOn('freq 120Hz').entry as { uncertainty: number }).uncertainty).toBeCloseTo(28.19, 2);
+    });
+    it('takes the whole frequency for its error', () =>
+      expect(readOn('freq 27.18512M').entry).toEqual(
+        jasmine.objectContaining({ subject: { what: 'limit', limit: 'frequency-error' }, value: 120, step: 10 }),
+      ));
+    it('judges a channel by the plan of the card, and names the gate that would tell', () => {
+      expect(readOn('ch40 27.4051M').entry).toEqual(jasmine.objectContaining({ low: 27_404_400, high: 27_405_600, verdict: 'in' }));
+      expect(readOn('ch40 27.4056M').effect).toContain('Counter spans');
+      expect(readOn('ch1 27.96557M').entry).toEqual(jasmine.objectContaining({ verdict: 'high' }));
+      expect(readOn('ch1 26.96557M').entry).toEqual(
+        jasmine.objectContaining({ verdict: 'cant-tell', wouldTell: 'A gate of 1 s would tell.' }),
+      );
+    });
+  });
+
   it('takes dead for a point at which nothing was there', () => {
     expect(read('tp5 dead').entry).toEqual(jasmine.objectContaining({ value: null, verdict: 'dead' }));
   });

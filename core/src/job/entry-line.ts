@@ -1,6 +1,6 @@
-import { conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
+import { channelHz, conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
 import { CoreError } from '../errors/core-error';
-import { instrumentFor, readingUncertainty, verdict } from '../measure';
+import { judgeReading, type Limits } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
 import { conditionWord, takeConditions } from './entry-condition';
 import { isDesignator, ofWord, refuse, wordsOf, type EntryContext, type Word } from './entry-context';
@@ -43,25 +43,20 @@ function takeValue(words: readonly Word[], unit: Unit | undefined, line: string)
   }
 }
 
-function judge(value: number | null, uncertainty: number, low: number | undefined, high: number | undefined): ReadingVerdict {
-  if (value === null) return 'dead';
-  return low === undefined && high === undefined ? 'no-limit' : verdict(value, uncertainty, { low, high }).verdict;
-}
-
 function reading(
   context: EntryContext,
   subject: ReadingSubject,
   title: string,
   { quantity, unit }: Taken,
   condition: Condition,
-  limits: { low?: number | undefined; high?: number | undefined; note?: string | undefined } | undefined,
+  { low, high }: Limits = {},
+  test: { readonly word?: string; readonly nominalHz?: number | undefined } = {},
 ): Understood {
-  const instrument = instrumentFor(context.instruments, unit);
   const value = quantity?.value ?? null;
   const step = quantity?.step ?? 0;
-  const uncertainty = value === null ? 0 : readingUncertainty(value, step, instrument);
-  const { low, high } = limits ?? {};
-  const judged = judge(value, uncertainty, low, high);
+  const made = value === null ? undefined : judgeReading({ value, unit, step, ...test }, { low, high }, context.instruments, context.now);
+  const { instrument, uncertainty = 0, wouldTell } = made ?? {};
+  const judged: ReadingVerdict = made ? (made.verdict ?? 'no-limit') : 'dead';
   const entry: TapeBody = {
     kind: 'reading',
     subject,
@@ -74,12 +69,13 @@ function reading(
     ...(instrument ? { instrument: instrument.id } : {}),
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
+    ...(wouldTell ? { wouldTell } : {}),
   };
   const should =
     low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`;
   const unsure =
-    judged === 'cant-tell' && value !== null
-      ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell.`
+    wouldTell && value !== null
+      ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell. ${wouldTell}`
       : '';
   const under = conditionText(condition);
   return { entry, title: under ? `${title}, ${under}` : title, figure: readingText(entry), effect: should + unsure, condition };
@@ -173,13 +169,17 @@ export function readLine(line: string, context: EntryContext): Understood {
         `The card has no ${first.text} for ${conditionText(condition)}.`,
         `It has: ${limits.map((l) => conditionText(l.condition)).join('; ')}.`,
       );
+    const under = { ...condition, ...limit.condition };
+    const nominalHz = limit.from === 'channel' && card ? channelHz(card, under.channel) : undefined;
+    const taken = takeValue(rest, limit.unit, line);
     return reading(
       context,
       { what: 'limit', limit: limit.id },
       limit.name,
-      takeValue(rest, limit.unit, line),
-      { ...condition, ...limit.condition },
+      nominalHz === undefined ? taken : fromNominal(taken, nominalHz),
+      under,
       limit,
+      { word: limit.word, nominalHz },
     );
   }
 
@@ -195,7 +195,15 @@ export function readLine(line: string, context: EntryContext): Understood {
     const { condition, rest } = conditions;
     const channel = condition.channel ?? 0;
     const asName = rest[0] && (pointOf(card ?? ({ testPoints: [] } as unknown as LaidCard), rest[0].text) || limitWord(card, rest[0].text));
-    if (!asName) return reading(context, { what: 'channel', channel }, 'Frequency', takeValue(rest, 'Hz', line), condition, undefined);
+    if (!asName)
+      return reading(
+        context,
+        { what: 'channel', channel },
+        'Frequency',
+        takeValue(rest, 'Hz', line),
+        condition,
+        card && channelLimits(card, condition),
+      );
   }
   if (conditions.rest.length < words.length && conditions.rest[0])
     return readLine(line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
@@ -228,6 +236,26 @@ export function readLine(line: string, context: EntryContext): Understood {
     `"${first.text}" is not understood.`,
     'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.',
   );
+}
+
+/** A whole frequency typed where its error belongs, as that error. */
+function fromNominal({ quantity, unit }: Taken, nominalHz: number): Taken {
+  const isWhole = quantity !== null && quantity.value > nominalHz / 2;
+  return { quantity: isWhole ? { ...quantity, value: Number((quantity.value - nominalHz).toFixed(6)) } : quantity, unit };
+}
+
+/** Where the frequency of a channel has to lie, from the limit its error has on the card. */
+function channelLimits(card: LaidCard, condition: Condition): Limits {
+  const hz = channelHz(card, condition.channel);
+  const limit = card.limits.find(
+    (each) =>
+      each.from === 'channel' &&
+      Object.entries(each.condition).every(
+        ([key, value]) => key === 'channel' || key === 'keyed' || condition[key as keyof Condition] === value,
+      ),
+  );
+  if (hz === undefined || !limit) return {};
+  return { low: limit.low === undefined ? undefined : hz + limit.low, high: limit.high === undefined ? undefined : hz + limit.high };
 }
 
 const limitWord = (card: LaidCard | undefined, text: string): boolean => card?.limits.some((l) => l.word === text.toLowerCase()) ?? false;

@@ -28,6 +28,8 @@ const kinds = {
     verdict: z.enum(readingVerdicts),
     low: z.number().optional(),
     high: z.number().optional(),
+    /** Where the instrument could not tell: what would have. */
+    wouldTell: z.string().optional(),
   },
   function: { functionId: z.string(), result: z.enum(functionResults), text: z.string().optional() },
   finding: {

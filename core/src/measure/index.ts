@@ -1,4 +1,5 @@
 export * from './accuracy';
 export * from './counter';
 export * from './instrument';
+export * from './judge-reading';
 export * from './verdict';

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors/core-error';
-import { instrumentFor, readingUncertainty, type Instrument } from './instrument';
 import { verdict } from './verdict';
 
 describe('verdict', () => {
@@ -50,19 +49,5 @@ describe('verdict', () => {
       },
     );
     expect(() => fc.assert(monotonic)).not.toThrow();
-  });
-});
-
-describe('readingUncertainty', () => {
-  const meter: Instrument = { id: 'm', name: 'Meter', measures: ['V'], percentOfReading: 0.5 };
-  const counter: Instrument = { id: 'c', name: 'Counter', measures: ['Hz'], ppm: 1, resolution: 1 };
-  it('adds the parts the instrument has, worst case', () => {
-    expect(readingUncertainty(-10, 0.001, meter)).toBeCloseTo(0.05, 12);
-    expect(readingUncertainty(27.185e6, 1, counter)).toBeCloseTo(28.185, 6);
-  });
-  it('is never less than half a step of the last digit', () => expect(readingUncertainty(4, 1, meter)).toBe(0.5));
-  it('goes by the first instrument that reads the unit', () => {
-    expect(instrumentFor([meter, counter], 'Hz')).toBe(counter);
-    expect(instrumentFor([meter, counter], 'W')).toBeUndefined();
   });
 });

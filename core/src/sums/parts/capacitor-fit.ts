@@ -38,7 +38,7 @@ export const capacitorFit = defineSum({
       .meta({ title: 'Room' }),
     role: choice('It is for', ['reservoir', 'coupling', 'timing', 'rf']).default('reservoir'),
   }),
-  output: z.object({ fits: z.boolean().meta({ title: 'Fits' }), reasons: z.array(z.string()).meta({ title: 'Because' }) }),
+  output: z.object({ fits: z.boolean().meta({ title: 'Fits' }), reasons: z.array(z.string()).meta({ title: 'Against it' }) }),
   source:
     'Workshop practice: value by role (reservoir −10 to +50 %, coupling −10 to +100 %, timing and RF ±5 %), every rating at least the old one.',
   example: {

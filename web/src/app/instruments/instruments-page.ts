@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { unitSign } from '@amber-relay/core/quantity';
+import type { Instrument } from '@amber-relay/core/measure';
+import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
 
@@ -30,7 +31,12 @@ import { ShopRepository } from '../storage/shop-repository';
                 <b>{{ i.name }}</b>
               </td>
               <td class="ref">{{ i.reads }}</td>
-              <td class="fig">{{ i.accuracy }}</td>
+              <td>
+                <span class="fig">{{ i.accuracy }}</span>
+                @for (line of i.more; track line) {
+                  <small>{{ line }}</small>
+                }
+              </td>
               <td class="quiet">{{ i.note }}</td>
             </tr>
           } @empty {
@@ -51,6 +57,14 @@ import { ShopRepository } from '../storage/shop-repository';
     }
     td {
       white-space: normal;
+      vertical-align: top;
+      padding-block: 8px;
+    }
+    small {
+      display: block;
+      font: var(--mat-sys-body-medium);
+      font-stretch: var(--ar-stretch-text);
+      color: var(--mat-sys-on-surface-variant);
     }
   `,
 })
@@ -61,15 +75,37 @@ export class InstrumentsPage {
       id: i.id,
       name: i.name,
       note: i.note ?? '',
-      reads: i.measures.map(unitSign).join(', '),
-      accuracy: [
-        i.percentOfReading === undefined ? '' : `±${i.percentOfReading}%`,
-        i.ppm === undefined ? '' : `±${i.ppm} ppm`,
-        i.decibels === undefined ? '' : `±${i.decibels} dB`,
-        i.resolution ? `+ ${i.resolution}` : '',
-      ]
-        .filter(Boolean)
-        .join(' '),
+      reads: i.measures.map(unitSign).join(', ') + (i.words ? `, for ${i.words.join(', ')}` : ''),
+      accuracy: accuracyText(i),
+      more: [
+        ...Object.entries(i.byUnit ?? {}).map(([unit, figures]) => `${unitSign(unit as Unit)}: ${accuracyText(figures)}`),
+        ...(i.counter ? [counterText(i.counter)] : []),
+        ...(i.calibrated ? [`calibrated ${i.calibrated}`] : []),
+      ],
     })),
   );
 }
+
+type Figures = NonNullable<NonNullable<Instrument['byUnit']>[Unit]>;
+
+/** `±0.5% + 2 digits`: an accuracy as a handbook writes it. */
+function accuracyText(of: Figures): string {
+  const parts = [
+    of.percentOfReading === undefined ? '' : `${of.percentOfReading}%`,
+    of.percentOfRange === undefined ? '' : `${of.percentOfRange}% of range`,
+    of.ppm === undefined ? '' : `${of.ppm} ppm`,
+    of.ppmPerYear === undefined ? '' : `${of.ppmPerYear} ppm a year`,
+    of.decibels === undefined ? '' : `${of.decibels} dB`,
+    of.counts ? `${of.counts} digits` : of.resolution ? `${of.resolution}` : '',
+  ].filter(Boolean);
+  return parts.length > 0 ? `±${parts.join(' + ')}` : '';
+}
+
+const counterText = ({ kind, gatesS, displayDigits, prescaler }: NonNullable<Instrument['counter']>): string =>
+  [
+    `${kind}, gates ${gatesS.map((gate) => quantityText(gate, 's')).join(', ')}`,
+    displayDigits === undefined ? '' : `${displayDigits} digits`,
+    prescaler ? `÷${prescaler.by} above ${quantityText(prescaler.aboveHz, 'Hz')}` : '',
+  ]
+    .filter(Boolean)
+    .join('; ');

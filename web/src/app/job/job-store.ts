@@ -72,7 +72,7 @@ export class JobStore {
   });
   readonly entryContext = computed((): EntryContext => {
     const card = this.card();
-    return { condition: this.condition(), instruments: this.instruments(), ...(card ? { card } : {}) };
+    return { condition: this.condition(), now: new Date(), instruments: this.instruments(), ...(card ? { card } : {}) };
   });
 
   /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */

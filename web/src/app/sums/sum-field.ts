@@ -25,7 +25,8 @@ export class SumField {
   readonly changed = output<FormText>();
 
   protected readonly unit = computed(() => unitSign(this.spec().unit ?? '') || (this.spec().shownUnit ?? ''));
-  protected readonly label = computed(() => (this.within() ? `${this.within()}, ${this.spec().title}` : this.spec().title));
+  protected readonly prefix = computed(() => (this.within() ? `${this.within()}, ` : ''));
+  protected readonly label = computed(() => this.prefix() + this.spec().title);
   protected readonly mistake = computed(() => this.wrong()[this.path()]);
   protected readonly id = computed(() => `field-${this.path().replaceAll('.', '-')}`);
   protected readonly plain = computed(() => (typeof this.text() === 'string' ? (this.text() as string) : ''));

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { conditionText } from '@amber-relay/core/card';
+import { conditionText, type TestLimit } from '@amber-relay/core/card';
 import { comparison, limitsText, readingText, type EntryOf } from '@amber-relay/core/job';
+import { instrumentsFor } from '@amber-relay/core/measure';
 import { unitSign } from '@amber-relay/core/quantity';
 import { Verdict } from '../../ui/verdict';
 import { JobStore } from '../job-store';
@@ -102,7 +103,7 @@ export class TestStage {
         before: this.cell(before),
         after: this.cell(after),
         flag: last !== undefined && (last.verdict === 'low' || last.verdict === 'high' || last.verdict === 'dead'),
-        cannot: this.cannot(limit.unit),
+        cannot: this.cannot(limit),
       };
     }),
   );
@@ -115,13 +116,18 @@ export class TestStage {
   protected readonly notDone = computed(() => this.table().filter((row) => !(this.isAfter() ? row.after : row.before)).length);
   protected readonly next = computed(() => this.rows().find(({ row, cannot }) => !cannot && !(this.isAfter() ? row.after : row.before)));
 
-  private cell(reading: EntryOf<'reading'> | undefined): { text: string; verdict: EntryOf<'reading'>['verdict'] } | null {
-    return reading ? { text: readingText(reading), verdict: reading.verdict } : null;
+  private cell(
+    reading: EntryOf<'reading'> | undefined,
+  ): { text: string; verdict: EntryOf<'reading'>['verdict']; wouldTell: string } | null {
+    return reading ? { text: readingText(reading), verdict: reading.verdict, wouldTell: reading.wouldTell ?? '' } : null;
   }
 
-  private cannot(unit: EntryOf<'reading'>['unit']): string {
+  private cannot({ unit, word, from }: TestLimit): string {
+    const nominalHz = from === 'channel' ? 0 : undefined;
     const known = this.store.instruments();
-    return known.length && !known.some((i) => i.measures.includes(unit)) ? `nothing on this bench reads ${unitSign(unit)}` : '';
+    return known.length && instrumentsFor(known, { unit, word, nominalHz }).length === 0
+      ? `nothing on this bench reads ${unitSign(unit)}`
+      : '';
   }
 
   protected take(index: number): void {
