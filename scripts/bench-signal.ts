@@ -1,6 +1,6 @@
 // `npm run bench:signal`: error of the signal work against level, and its time against real time and against one bare FFT
 // pass over the same samples, all in one run.
-import { iqOfSamples, sinadOfSamples } from '../core/src/signal';
+import { iqOf, iqOfSamples, sinadOfSamples } from '../core/src/signal';
 import { powerOfTwoWithin, transform } from '../core/src/signal/fourier';
 import { audioOf, iqOfSignal } from '../core/src/testing/signals';
 
@@ -117,5 +117,41 @@ print('Speed (median of seven)');
   const own = timed(() => iqOfSamples(rate, i, q));
   print(
     `I and Q: ${(own / 2).toFixed(0)} ms a second at 2.4 MS/s, ${(2000 / own).toFixed(1)} times real time, ${((own * passes) / bare).toFixed(2)} bare FFT passes`,
+  );
+}
+
+print();
+const minutes = Number(process.argv[2] ?? 0.5);
+print(`Memory: ${minutes} min of I and Q at 2.4 MS/s read in pieces (give minutes to take longer: npm run bench:signal -- 10)`);
+{
+  const rate = 2_400_000;
+  const { i, q } = iqOfSignal({
+    kind: 'iq',
+    sampleRateHz: rate,
+    seconds: 1,
+    offsetHz: 160_000,
+    fm: [{ hz: 1000, devHz: 2500 }],
+    noiseDb: -45,
+  });
+  const frames = Math.round(minutes * 60) * rate;
+  function* pieces(): Generator<Float32Array[]> {
+    const size = 1 << 18;
+    for (let done = 0; done < frames; done += size) {
+      const length = Math.min(size, frames - done);
+      // As it comes from a file: each piece is new, and gone when it has been used.
+      yield [i, q].map((channel) => Float32Array.from({ length }, (_, k) => channel[(done + k) % rate] as number));
+    }
+  }
+  const used = (): number => {
+    const { heapUsed, arrayBuffers } = process.memoryUsage();
+    return (heapUsed + arrayBuffers) / 1e6;
+  };
+  const start = used();
+  let most = 0;
+  const begun = performance.now();
+  const reading = await iqOf({ sampleRateHz: rate, frames, pieces }, () => (most = Math.max(most, used() - start)));
+  const seconds = (performance.now() - begun) / 1000;
+  print(
+    `at most ${most.toFixed(0)} MB above the start, ${seconds.toFixed(0)} s with the making of the samples; deviation ${reading.peakDeviationHz.toFixed(0)} Hz, offset ${reading.carrierOffsetHz.toFixed(1)} Hz`,
   );
 }

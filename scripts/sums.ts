@@ -1,4 +1,4 @@
-// `npm run -s sums -- list | describe ID | run ID JSON | batch`: every sum on the command line, JSON in and JSON out.
+// `npm run -s sums -- list | describe [ID] | run ID JSON | batch`: every sum on the command line, JSON in and JSON out.
 // `run sinad --wav FILE` and `run iq-analyse --iq FILE` read recordings of any length.
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { createInterface } from 'node:readline';
@@ -8,7 +8,7 @@ import { decodeFrames, iqOf, readWavHeader, sinadOf, wavHeaderBytes, type Record
 import { allSums, answer, iqOutput, iqSteps, sinadOutput, sinadSteps, stepText, sumById, type PlusMinus, type Sum } from '../core/src/sums';
 
 const usage = `npm run -s sums -- list
-npm run -s sums -- describe ID
+npm run -s sums -- describe [ID]
 npm run -s sums -- run ID '{"field": value}' [--plus-minus '{"field": value}']
 npm run -s sums -- run sinad --wav FILE [--tone HZ]
 npm run -s sums -- run iq-analyse --iq FILE
@@ -85,6 +85,13 @@ async function runFile(id: string, kind: string, file: string, toneHz: number | 
   return unreadable('file', `${id} takes no ${kind} file.`, 'sinad takes --wav, iq-analyse takes --iq.');
 }
 
+function description(sum: Sum): Record<string, unknown> {
+  const { id, title, topic, purpose, keywords, source, example, ways = [] } = sum;
+  const schema = (of: z.ZodType, io: 'input' | 'output'): unknown => z.toJSONSchema(of, { io, unrepresentable: 'any' });
+  const [input, output] = [schema(sum.input, 'input'), schema(sum.output, 'output')];
+  return { id, title, topic, purpose, keywords, source, ways, input, output, example };
+}
+
 const print = (line: string): void => void process.stdout.write(`${line}\n`);
 const told = (error: unknown): { field: string; message: string } => {
   if (error instanceof CoreError) return { field: error.path, message: `${error.message} ${error.remedy}` };
@@ -111,29 +118,8 @@ async function main([command, id, ...rest]: string[]): Promise<void> {
   switch (command) {
     case 'list':
       return allSums.forEach((sum) => print(`${sum.id.padEnd(24)}${sum.title}: ${sum.purpose}`));
-    case 'describe': {
-      const sum = known(id);
-      const { title, topic, purpose, keywords, source, example, ways = [] } = sum;
-      const schema = (of: z.ZodType, io: 'input' | 'output'): unknown => z.toJSONSchema(of, { io, unrepresentable: 'any' });
-      return print(
-        JSON.stringify(
-          {
-            id: sum.id,
-            title,
-            topic,
-            purpose,
-            keywords,
-            source,
-            ways,
-            input: schema(sum.input, 'input'),
-            output: schema(sum.output, 'output'),
-            example,
-          },
-          null,
-          2,
-        ),
-      );
-    }
+    case 'describe':
+      return print(JSON.stringify(id === undefined ? allSums.map(description) : description(known(id)), null, 2));
     case 'run': {
       const sum = known(id);
       for (const kind of ['--wav', '--iq']) {

@@ -1,4 +1,4 @@
-// Runs the server's specs in Node.js with Jasmine, and leaves the counts in reports/.
+// Runs the specs of server, demo shop and scripts in Node.js with Jasmine, and leaves the counts in reports/.
 import Jasmine from 'jasmine';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,7 +7,7 @@ import { root } from './ready.mjs';
 const count = { passed: 0, failed: 0, skipped: 0 };
 const runner = new Jasmine({ projectBaseDir: join(root, 'server') });
 runner.exitOnCompletion = false;
-runner.addMatchingSpecFiles(['src/**/*.spec.ts', '../demo/src/**/*.spec.ts']);
+runner.addMatchingSpecFiles(['src/**/*.spec.ts', '../demo/src/**/*.spec.ts', '../scripts/**/*.spec.ts']);
 runner.addReporter({
   specDone: ({ status }) => (count[status === 'passed' ? 'passed' : status === 'failed' ? 'failed' : 'skipped'] += 1),
 });

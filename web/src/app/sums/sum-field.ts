@@ -27,7 +27,12 @@ export class SumField {
   protected readonly unit = computed(() => unitSign(this.spec().unit ?? '') || (this.spec().shownUnit ?? ''));
   protected readonly prefix = computed(() => (this.within() ? `${this.within()}, ` : ''));
   protected readonly label = computed(() => this.prefix() + this.spec().title);
-  protected readonly mistake = computed(() => this.wrong()[this.path()]);
+  /** What is wrong with this field, or with one of a list in it. */
+  protected readonly mistake = computed((): string | undefined => {
+    const [wrong, path] = [this.wrong(), this.path()];
+    if (this.spec().parts) return wrong[path];
+    return wrong[path] ?? Object.entries(wrong).find(([at]) => at.startsWith(`${path}.`))?.[1];
+  });
   protected readonly id = computed(() => `field-${this.path().replaceAll('.', '-')}`);
   protected readonly plain = computed(() => (typeof this.text() === 'string' ? (this.text() as string) : ''));
   protected readonly samples = computed(() => {

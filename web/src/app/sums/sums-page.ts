@@ -69,6 +69,10 @@ export class SumsPage {
   protected readonly fromFile = signal<string | undefined>(undefined);
   protected readonly progress = signal<number | undefined>(undefined);
   protected readonly dragging = signal(false);
+  /** Counts the files that were read, so that only the newest is listened to. */
+  private reading = 0;
+  /** What the sum that is being opened begins with, where it is not its example. */
+  private incoming: (() => void) | undefined;
   protected readonly trouble = signal('');
   protected readonly isPinned = computed(() => this.memory.pinned().includes(this.sum().id));
 
@@ -96,7 +100,10 @@ export class SumsPage {
   protected readonly asked = computed(() => {
     if (this.progress() !== undefined) return 'Reading the file.';
     const refused = this.refused();
-    if (refused) return this.isMissing(refused) ? `${refused.message} ${refused.remedy}` : 'Not with these figures: see what is marked.';
+    if (refused)
+      return this.isMissing(refused) || !this.isOnForm(refused)
+        ? `${refused.message} ${refused.remedy}`
+        : 'Not with these figures: see what is marked.';
     return Object.keys(this.read().wrong).length > 0 ? 'A figure cannot be read: see what is marked.' : '';
   });
   /** What stands under which field: what cannot be read, or what the sum refuses. */
@@ -119,7 +126,10 @@ export class SumsPage {
     effect(() => {
       const [sum, entry, job] = [this.sum(), this.entry(), this.job()];
       untracked(() => {
-        if (entry && job) void this.reopen(job, entry);
+        const { incoming } = this;
+        this.incoming = undefined;
+        if (incoming) incoming();
+        else if (entry && job) void this.reopen(job, entry);
         else this.begin(sum.example);
       });
     });
@@ -137,10 +147,15 @@ export class SumsPage {
     if (answer && !this.fromFile() && id === this.sum().id) this.answer.set(answer);
   }
 
+  private isOnForm({ field }: Refused): boolean {
+    return this.fields().some(({ name }) => name === field.split('.')[0]);
+  }
+
   private isMissing(refused: Refused): boolean {
     const path = refused.field.split('.');
     let at: FormText | undefined = this.texts();
-    for (const key of path) at = typeof at === 'object' ? (at as Record<string, FormText>)[key] : undefined;
+    // A list that is typed into one box ends the path.
+    for (const key of path) if (typeof at === 'object') at = (at as Record<string, FormText>)[key];
     return isEmpty(at);
   }
 
@@ -249,6 +264,16 @@ export class SumsPage {
     if (file) void this.take(file);
   }
 
+  /** Opens a sum with what came for it in place of its example. */
+  private openWith(id: string, act: () => void): void {
+    if (id === this.sum().id) return act();
+    this.incoming = () => {
+      this.begin({});
+      act();
+    };
+    void this.router.navigate(['/sums', id]);
+  }
+
   /** Opens the sum that fits a file and gives it the file. */
   private async take(file: File): Promise<void> {
     this.trouble.set('');
@@ -272,23 +297,31 @@ export class SumsPage {
     }
     // Two channels are I and Q, unless one is at the audio sum and has a recording of both ears.
     const id = channels === 2 && this.sum().id !== 'sinad' ? 'iq-analyse' : 'sinad';
-    if (id !== this.sum().id) await this.router.navigate(['/sums', id]);
+    this.openWith(id, () => void this.analyse(id, file));
+  }
+
+  private async analyse(id: 'sinad' | 'iq-analyse', file: File): Promise<void> {
     const tone = readForm(this.sum(), this.texts()).input['toneHz'];
+    const round = ++this.reading;
     this.answer.set(undefined);
     this.fromFile.set(file.name);
+    // The samples are those of the file now.
+    this.texts.update(({ toneHz = '' }) => ({ toneHz }));
     this.progress.set(0);
-    try {
-      const answer = await this.solver.analyse(id, file, typeof tone === 'number' ? tone : undefined, (share) =>
-        this.progress.set(100 * share),
-      );
-      if (this.fromFile() !== file.name) return;
-      if (answer.ok) {
-        this.answer.set(answer);
-        this.memory.use(id);
-      } else this.refuseFile(file, answer);
-    } finally {
-      this.progress.set(undefined);
-    }
+    const answer = await this.solver.analyse(id, file, typeof tone === 'number' ? tone : undefined, (share) => {
+      if (round === this.reading) this.progress.set(100 * share);
+    });
+    if (round !== this.reading) return;
+    this.endReading();
+    if (!answer.ok) return this.refuseFile(file, answer);
+    this.answer.set(answer);
+    this.memory.use(id);
+  }
+
+  /** What is still on its way from a file is not taken any more. */
+  private endReading(): void {
+    this.reading += 1;
+    this.progress.set(undefined);
   }
 
   private async takeSpectrum(file: File): Promise<void> {
@@ -296,11 +329,12 @@ export class SumsPage {
     const outcome = attempt(() => spectrumPeaks(readSpectrumCsv(text)));
     if (!outcome.ok)
       return this.refuseFile(file, { ok: false, field: 'file', message: outcome.failure.message, remedy: outcome.failure.remedy });
-    if (this.sum().id !== 'peak-names') await this.router.navigate(['/sums', 'peak-names']);
     const peaks = [...outcome.value].sort((a, b) => a.hz - b.hz);
-    const { sources } = this.sum().example as { sources?: unknown };
-    this.begin({ sources, peaks, wantedHz: outcome.value[0]?.hz, toleranceHz: 2000 });
-    this.trouble.set(`${peaks.length} peaks were read from ${file.name}. Put in the oscillators of the set and what is wanted.`);
+    this.openWith('peak-names', () => {
+      const { sources } = this.sum().example as { sources?: unknown };
+      this.begin({ sources, peaks, wantedHz: outcome.value[0]?.hz, toleranceHz: 2000 });
+      this.trouble.set(`${peaks.length} peaks were read from ${file.name}. Put in the oscillators of the set and what is wanted.`);
+    });
   }
 
   private refuseFile(file: File, { message, remedy }: Refused): void {
@@ -311,7 +345,7 @@ export class SumsPage {
   protected stopReading(): void {
     this.solver.stop();
     this.fromFile.set(undefined);
-    this.progress.set(undefined);
+    this.endReading();
     this.trouble.set('Reading the file was stopped. Nothing was kept of it.');
   }
 }

@@ -21,16 +21,17 @@ import { BeforeAfter } from './before-after';
       table-layout: fixed;
     }
     .results th:first-child {
-      width: 36%;
+      width: 34%;
     }
     .results th:nth-child(2) {
-      width: 20%;
+      width: 17%;
     }
     .results td {
       height: 42px;
       white-space: nowrap;
     }
     .results td:first-child,
+    .results td > small,
     .results td > .quiet {
       white-space: normal;
     }
@@ -46,7 +47,7 @@ import { BeforeAfter } from './before-after';
     }
     .cell {
       display: grid;
-      grid-template-columns: minmax(84px, auto) auto;
+      grid-template-columns: minmax(72px, auto) auto;
       align-items: center;
       gap: 8px;
     }
