@@ -139,7 +139,11 @@ print(`Memory: ${minutes} min of I and Q at 2.4 MS/s read in pieces (give minute
     for (let done = 0; done < frames; done += size) {
       const length = Math.min(size, frames - done);
       // As it comes from a file: each piece is new, and gone when it has been used.
-      yield [i, q].map((channel) => Float32Array.from({ length }, (_, k) => channel[(done + k) % rate] as number));
+      yield [i, q].map((channel) => {
+        const piece = new Float32Array(length);
+        for (let k = 0, at = done % rate; k < length; k += 1, at = at + 1 === rate ? 0 : at + 1) piece[k] = channel[at] as number;
+        return piece;
+      });
     }
   }
   const used = (): number => {

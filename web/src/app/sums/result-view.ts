@@ -73,7 +73,9 @@ export function resultView(sum: Sum, output: Readonly<Record<string, unknown>>, 
     if (field.kind === 'rows' || isSentence(field, value) || judging.includes(field.name) || isPoints(value)) return [];
     return [line(field.title, value, field, field.name)];
   });
-  const judged = judging.flatMap((name) => given.find((field) => field.name === name) ?? [])[0];
+  const judged = judging
+    .flatMap((name) => given.find((field) => field.name === name) ?? [])
+    .find((field) => !isSentence(field, output[field.name]));
   const word = judged && output[judged.name];
   let room = roomForTiles - (judged ? String(word).length + 2 : 0);
   const tiles: Line[] = [];
@@ -85,7 +87,7 @@ export function resultView(sum: Sum, output: Readonly<Record<string, unknown>>, 
     tiles,
     lines: plain.filter((each) => !tiles.includes(each)),
     verdict:
-      judged && typeof word === 'string' && !isSentence(judged, word)
+      judged && typeof word === 'string'
         ? {
             title: judged.title,
             text: word.replaceAll('-', ' '),
@@ -100,7 +102,7 @@ export function resultView(sum: Sum, output: Readonly<Record<string, unknown>>, 
 function tableOf(field: FieldSpec, value: unknown): Table | undefined {
   const rows = value as readonly Record<string, unknown>[];
   if (rows.length === 0) return undefined;
-  const columns = (field.parts ?? []).filter((part) => part.name !== 'groups' && rows.some((row) => row[part.name] !== undefined));
+  const columns = (field.parts ?? []).filter((part) => part.name !== 'groups' && rows.some((row) => (row[part.name] ?? null) !== null));
   return {
     title: field.title,
     columns: columns.map((column) => ({ title: column.title, isFigure: figureKinds.includes(column.kind) })),

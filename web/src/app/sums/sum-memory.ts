@@ -1,3 +1,4 @@
+import type { FormRow, Way } from '@amber-relay/core/sums';
 import { Injectable, signal, type WritableSignal } from '@angular/core';
 
 const mostRecent = 5;
@@ -15,6 +16,8 @@ const kept = (key: string): string[] => {
 @Injectable({ providedIn: 'root' })
 export class SumMemory {
   readonly pinned = signal(kept('amber-relay-pinned-sums'));
+  /** What was typed into the forms since the program was opened, by sum. */
+  readonly left = new Map<string, { readonly texts: FormRow; readonly way: Way | undefined }>();
   readonly recent = signal(kept('amber-relay-recent-sums'));
 
   use(id: string): void {

@@ -7,23 +7,12 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
-import {
-  allSums,
-  fieldsOf,
-  formText,
-  isEmpty,
-  readForm,
-  sumById,
-  type FormRow,
-  type FormText,
-  type PlusMinus,
-  type Way,
-} from '@amber-relay/core/sums';
+import { allSums, sumById, type Sum } from '@amber-relay/core/sums';
 import { catchError, of } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
-import { resultView } from './result-view';
+import { OpenSum } from './open-sum';
 import { SumAnswer } from './sum-answer';
 import { SumField } from './sum-field';
 import { SumList } from './sum-list';
@@ -31,7 +20,7 @@ import { SumMemory } from './sum-memory';
 import { SumPlot } from './sum-plot';
 import { SumResult } from './sum-result';
 import { SumSolver } from './sum-solver';
-import type { Answer, Refused } from './sum.worker';
+import type { Refused } from './sum.worker';
 
 /** Seconds of audio taken in by a sum that works on samples. */
 const secondsTaken = 20;
@@ -41,7 +30,7 @@ const secondsTaken = 20;
   selector: 'app-sums-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
-  providers: [SumSolver],
+  providers: [SumSolver, OpenSum],
   templateUrl: './sums-page.html',
   styleUrl: './sums-page.scss',
   host: { '(dragover)': 'over($event)', '(dragleave)': 'dragging.set(false)', '(drop)': 'drop($event)' },
@@ -56,157 +45,58 @@ export class SumsPage {
   private readonly snack = inject(MatSnackBar);
   private readonly jobs = inject(JobRepository);
   private readonly settings = toSignal(inject(ShopRepository).settings$.pipe(catchError(() => of(undefined))));
+  private readonly solver = inject(SumSolver);
   protected readonly bench = inject(BenchLine);
   protected readonly memory = inject(SumMemory);
-  private readonly solver = inject(SumSolver);
+  protected readonly open = inject(OpenSum);
 
-  protected readonly sum = computed(() => sumById(this.id() ?? '') ?? sumById(this.memory.recent()[0] ?? '') ?? allSums[0]);
+  private readonly wanted = computed(() => sumById(this.id() ?? '') ?? sumById(this.memory.recent()[0] ?? '') ?? allSums[0]);
   protected readonly unknown = computed(() => this.id() !== undefined && !sumById(this.id() ?? ''));
-  protected readonly texts = signal<FormRow>({});
-  protected readonly way = signal<Way | undefined>(undefined);
-  protected readonly answer = signal<Answer | undefined>(undefined);
-  /** The file a result came from, and how far it has been read. */
-  protected readonly fromFile = signal<string | undefined>(undefined);
-  protected readonly progress = signal<number | undefined>(undefined);
   protected readonly dragging = signal(false);
-  /** Counts the files that were read, so that only the newest is listened to. */
-  private reading = 0;
-  /** What the sum that is being opened begins with, where it is not its example. */
-  private incoming: (() => void) | undefined;
   protected readonly trouble = signal('');
-  protected readonly isPinned = computed(() => this.memory.pinned().includes(this.sum().id));
-
-  protected readonly fields = computed(() => {
-    const others = (this.sum().ways ?? []).filter((way) => way !== this.way()).flatMap((way) => way.fields);
-    const own = this.way()?.fields ?? [];
-    return fieldsOf(this.sum().input).filter((field) => !others.includes(field.name) || own.includes(field.name));
-  });
-  private readonly read = computed(() => readForm(this.sum(), this.texts()));
-  protected readonly solved = computed(() => {
-    const answer = this.answer();
-    return answer?.ok ? answer : undefined;
-  });
-  protected readonly refused = computed(() => {
-    const answer = this.answer();
-    return answer && !answer.ok && Object.keys(this.read().wrong).length === 0 ? answer : undefined;
-  });
-  protected readonly view = computed(() => {
-    const solved = this.solved();
-    return solved && resultView(this.sum(), solved.output, solved.spreads);
-  });
-  /** Said where a sum has no figure to show large. */
-  protected readonly inWords = computed(() => this.view()?.sentences[0] ?? this.solved()?.result ?? '');
-  /** What stands in place of the answer while there is none. */
-  protected readonly asked = computed(() => {
-    if (this.progress() !== undefined) return 'Reading the file.';
-    const refused = this.refused();
-    if (refused)
-      return this.isMissing(refused) || !this.isOnForm(refused)
-        ? `${refused.message} ${refused.remedy}`
-        : 'Not with these figures: see what is marked.';
-    return Object.keys(this.read().wrong).length > 0 ? 'A figure cannot be read: see what is marked.' : '';
-  });
-  /** What stands under which field: what cannot be read, or what the sum refuses. */
-  protected readonly wrong = computed((): Readonly<Record<string, string>> => {
-    const refused = this.refused();
-    // A field that is still empty is asked for below the form, not marked as a mistake.
-    return {
-      ...(refused && !this.isMissing(refused) ? { [refused.field]: `${refused.message} ${refused.remedy}` } : {}),
-      ...this.read().wrong,
-    };
-  });
-  protected readonly takesFile = computed(() => fieldsOf(this.sum().input).some((field) => ['samples', 'i', 'peaks'].includes(field.name)));
+  protected readonly isPinned = computed(() => this.memory.pinned().includes(this.open.sum().id));
   protected readonly keepText = computed(() => {
     const file = this.bench.file();
     return file ? `Keep on tape ${file.row.number}` : 'Keep on tape';
   });
+  /** What the sum that is being opened begins with, where it is not its example. */
+  private incoming: (() => void) | undefined;
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.solver.stop());
     effect(() => {
-      const [sum, entry, job] = [this.sum(), this.entry(), this.job()];
+      // Without a name in the address, the sum in use stays.
+      const sum = this.id() === undefined ? untracked(this.wanted) : this.wanted();
+      const [entry, job] = [this.entry(), this.job()];
       untracked(() => {
         const { incoming } = this;
         this.incoming = undefined;
+        this.trouble.set('');
         if (incoming) incoming();
-        else if (entry && job) void this.reopen(job, entry);
-        else this.begin(sum.example);
+        else if (entry && job) void this.reopen(sum, job, entry);
+        else this.open.resume(sum);
       });
     });
-    effect(() => {
-      const { input: given, plusMinus, wrong } = this.read();
-      const sum = this.sum();
-      if (this.fromFile()) return;
-      if (Object.keys(wrong).length > 0) return this.answer.set(undefined);
-      void this.ask(sum.id, given, plusMinus);
-    });
   }
 
-  private async ask(id: string, given: Record<string, unknown>, plusMinus: PlusMinus): Promise<void> {
-    const answer = await this.solver.solve(id, given, plusMinus);
-    if (answer && !this.fromFile() && id === this.sum().id) this.answer.set(answer);
-  }
-
-  private isOnForm({ field }: Refused): boolean {
-    return this.fields().some(({ name }) => name === field.split('.')[0]);
-  }
-
-  private isMissing(refused: Refused): boolean {
-    const path = refused.field.split('.');
-    let at: FormText | undefined = this.texts();
-    // A list that is typed into one box ends the path.
-    for (const key of path) if (typeof at === 'object') at = (at as Record<string, FormText>)[key];
-    return isEmpty(at);
-  }
-
-  /** Puts an input into the form and chooses the way it is asked. */
-  private begin(given: Readonly<Record<string, unknown>>, plusMinus: PlusMinus = {}): void {
-    this.fromFile.set(undefined);
-    this.trouble.set('');
-    this.answer.set(undefined);
-    const ways = this.sum().ways ?? [];
-    this.way.set(ways.find((way) => way.fields.some((field) => field in given)) ?? ways[0]);
-    this.texts.set(formText(this.sum(), given, plusMinus));
-  }
-
-  private async reopen(job: string, id: string): Promise<void> {
+  private async reopen(sum: Sum, job: string, id: string): Promise<void> {
     const entry = (await this.jobs.tape(job)).find((each) => each.id === id);
     if (entry?.kind !== 'sum') {
-      this.begin(this.sum().example);
+      this.open.begin(sum, sum.example);
       this.trouble.set('That entry is not on the tape any more. The example stands here instead.');
       return;
     }
-    this.begin(entry.input, entry.plusMinus);
+    this.open.begin(sum, entry.input, entry.plusMinus);
     if (entry.file)
       this.trouble.set(`This was made from ${entry.file}. Drop that file here to work it out again; then it was: ${entry.result}.`);
   }
 
-  protected change(name: string, text: FormText): void {
-    this.fromFile.set(undefined);
-    this.texts.update((texts) => ({ ...texts, [name]: text }));
-    this.memory.use(this.sum().id);
-  }
-
-  protected choose(way: Way): void {
-    this.way.set(way);
-    const gone = (this.sum().ways ?? []).filter((each) => each !== way).flatMap((each) => each.fields);
-    this.texts.update((texts) =>
-      Object.fromEntries(Object.entries(texts).filter(([name]) => !gone.includes(name) || way.fields.includes(name))),
-    );
-  }
-
-  protected clear(): void {
-    this.fromFile.set(undefined);
-    this.answer.set(undefined);
-    this.texts.set({});
-  }
-
   protected async keep(): Promise<void> {
-    const solved = this.solved();
+    const solved = this.open.solved();
     const file = this.bench.file();
     if (!solved || !file) return;
-    const { input: given, plusMinus } = this.read();
-    const from = this.fromFile();
+    const { input: given, plusMinus } = this.open.read();
+    const from = this.open.fromFile();
     // Samples are not kept: a tape is read by people.
     const light = Object.fromEntries(Object.entries(given).filter(([, value]) => !(Array.isArray(value) && value.length > 2000)));
     try {
@@ -214,8 +104,8 @@ export class SumsPage {
         file.row.id,
         {
           kind: 'sum',
-          sum: this.sum().id,
-          title: this.sum().title,
+          sum: this.open.sum().id,
+          title: this.open.sum().title,
           input: from ? {} : light,
           plusMinus: from ? {} : plusMinus,
           result: solved.result,
@@ -224,9 +114,9 @@ export class SumsPage {
         },
         this.settings()?.technician ?? 'Bench',
       );
-      this.memory.use(this.sum().id);
+      this.memory.use(this.open.sum().id);
       this.snack
-        .open(`On tape ${file.row.number}: ${this.sum().title}`, 'Open the job', { duration: 6000 })
+        .open(`On tape ${file.row.number}: ${this.open.sum().title}`, 'Open the job', { duration: 6000 })
         .onAction()
         .subscribe(() => void this.router.navigate(['/job', file.row.id]));
     } catch (error) {
@@ -235,9 +125,9 @@ export class SumsPage {
   }
 
   protected async copy(): Promise<void> {
-    const lines = this.solved()?.working ?? [];
+    const lines = this.open.solved()?.working ?? [];
     try {
-      await navigator.clipboard.writeText([this.sum().title, ...lines, `Source: ${this.sum().source}`].join('\n'));
+      await navigator.clipboard.writeText([this.open.sum().title, ...lines, `Source: ${this.open.sum().source}`].join('\n'));
       this.snack.open('The working is on the clipboard.', undefined, { duration: 3000 });
     } catch {
       this.trouble.set('The browser does not let the working be copied. Mark the text and copy it by hand.');
@@ -265,11 +155,13 @@ export class SumsPage {
   }
 
   /** Opens a sum with what came for it in place of its example. */
-  private openWith(id: string, act: () => void): void {
-    if (id === this.sum().id) return act();
+  private openWith(id: string, act: (sum: Sum) => void): void {
+    const sum = sumById(id);
+    if (!sum) return;
+    if (sum === this.open.sum()) return act(sum);
     this.incoming = () => {
-      this.begin({});
-      act();
+      this.open.begin(sum, {});
+      act(sum);
     };
     void this.router.navigate(['/sums', id]);
   }
@@ -288,64 +180,35 @@ export class SumsPage {
   private async takeRecording(file: File): Promise<void> {
     const channels = await this.solver.channels(file);
     if (typeof channels !== 'number') return this.refuseFile(file, channels);
-    if (this.sum().id === 'subtone') {
+    if (this.open.sum().id === 'subtone') {
       const taken = await this.solver.samples(file, secondsTaken);
       if (!('samples' in taken)) return this.refuseFile(file, taken);
-      this.way.set(this.sum().ways?.find((way) => way.fields.includes('samples')));
-      this.texts.set(formText(this.sum(), taken));
+      this.open.begin(this.open.sum(), taken);
       return;
     }
     // Two channels are I and Q, unless one is at the audio sum and has a recording of both ears.
-    const id = channels === 2 && this.sum().id !== 'sinad' ? 'iq-analyse' : 'sinad';
-    this.openWith(id, () => void this.analyse(id, file));
-  }
-
-  private async analyse(id: 'sinad' | 'iq-analyse', file: File): Promise<void> {
-    const tone = readForm(this.sum(), this.texts()).input['toneHz'];
-    const round = ++this.reading;
-    this.answer.set(undefined);
-    this.fromFile.set(file.name);
-    // The samples are those of the file now.
-    this.texts.update(({ toneHz = '' }) => ({ toneHz }));
-    this.progress.set(0);
-    const answer = await this.solver.analyse(id, file, typeof tone === 'number' ? tone : undefined, (share) => {
-      if (round === this.reading) this.progress.set(100 * share);
-    });
-    if (round !== this.reading) return;
-    this.endReading();
-    if (!answer.ok) return this.refuseFile(file, answer);
-    this.answer.set(answer);
-    this.memory.use(id);
-  }
-
-  /** What is still on its way from a file is not taken any more. */
-  private endReading(): void {
-    this.reading += 1;
-    this.progress.set(undefined);
+    const id = channels === 2 && this.open.sum().id !== 'sinad' ? 'iq-analyse' : 'sinad';
+    this.openWith(id, () => void this.open.analyse(id, file).then((refused) => refused && this.refuseFile(file, refused)));
   }
 
   private async takeSpectrum(file: File): Promise<void> {
     const text = await file.text();
     const outcome = attempt(() => spectrumPeaks(readSpectrumCsv(text)));
-    if (!outcome.ok)
-      return this.refuseFile(file, { ok: false, field: 'file', message: outcome.failure.message, remedy: outcome.failure.remedy });
+    if (!outcome.ok) return this.refuseFile(file, outcome.failure);
     const peaks = [...outcome.value].sort((a, b) => a.hz - b.hz);
-    this.openWith('peak-names', () => {
-      const { sources } = this.sum().example as { sources?: unknown };
-      this.begin({ sources, peaks, wantedHz: outcome.value[0]?.hz, toleranceHz: 2000 });
+    this.openWith('peak-names', (sum) => {
+      const { sources } = sum.example as { sources?: unknown };
+      this.open.begin(sum, { sources, peaks, wantedHz: outcome.value[0]?.hz, toleranceHz: 2000 });
       this.trouble.set(`${peaks.length} peaks were read from ${file.name}. Put in the oscillators of the set and what is wanted.`);
     });
   }
 
-  private refuseFile(file: File, { message, remedy }: Refused): void {
-    this.fromFile.set(undefined);
+  private refuseFile(file: File, { message, remedy }: Pick<Refused, 'message' | 'remedy'>): void {
     this.trouble.set(`${file.name}: ${message} Nothing was changed. ${remedy}`);
   }
 
   protected stopReading(): void {
-    this.solver.stop();
-    this.fromFile.set(undefined);
-    this.endReading();
+    this.open.stopReading();
     this.trouble.set('Reading the file was stopped. Nothing was kept of it.');
   }
 }
