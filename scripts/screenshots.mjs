@@ -8,7 +8,7 @@ const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const { at, browser, close } = await demoBrowser(4396);
 
-/** Name of the picture, the place or the job and stage, and what to type or press first. */
+/** Name of the picture; the place, the job and stage, or a sum with the job on the bench; what is typed; the theme. */
 const views = [
   ['day', '/day'],
   ['jobs', '/jobs'],
@@ -25,6 +25,9 @@ const views = [
   ['soak', [404, 'soak']],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
+  ['sum-pad', { bench: 417, sum: 'Attenuator pad' }],
+  ['sum-lock-sweep', { bench: 409, sum: 'Lock voltage sweep' }, undefined, 'daylight'],
+  ['instruments', '/instruments'],
   ['archive', '/archive'],
 ];
 
@@ -42,8 +45,14 @@ try {
     }, number);
   for (const [name, place, line, theme = 'bench'] of views) {
     await page.evaluate((wanted) => localStorage.setItem('amber-relay-theme', wanted), theme);
-    await page.goto(at + (Array.isArray(place) ? `/job/${await idOf(place[0])}/${place[1]}` : place));
+    const [job, stage] = Array.isArray(place) ? place : [place.bench, 'trace'];
+    await page.goto(at + (job === undefined ? place : `/job/${await idOf(job)}/${stage}`));
     await page.getByRole('heading', { level: 1 }).first().waitFor();
+    if (place.sum) {
+      await page.getByRole('link', { name: 'Sums', exact: true }).click();
+      await page.getByRole('link', { name: place.sum, exact: true }).click();
+      await page.mouse.move(700, 60);
+    }
     await page.waitForTimeout(1200);
     if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
     await page.waitForTimeout(500);

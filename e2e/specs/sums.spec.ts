@@ -120,6 +120,7 @@ test('a result goes on the tape of the job on the bench with its working, and is
   const job = new JobPage(page);
   const before = await job.count();
   await page.getByRole('link', { name: 'Sums', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Sums', exact: true })).toHaveAttribute('aria-current', 'page');
   const sums = new SumsPage(page);
   await sums.open('Attenuator pad');
   await sums.form().getByLabel('Loss dB').fill('20 dB ± 0.5');

@@ -4,6 +4,8 @@ export interface Axis {
   readonly title: string;
   readonly unit: Unit;
   readonly log?: boolean;
+  /** Counts things: only whole numbers have a tick. */
+  readonly whole?: boolean;
   /** The least value stands at the top. */
   readonly falling?: boolean;
 }

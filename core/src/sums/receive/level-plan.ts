@@ -140,7 +140,7 @@ export const levelPlan = defineSum({
     return [
       {
         kind: 'graph',
-        x: { title: 'Stage', unit: '' },
+        x: { title: 'Stage', unit: '', whole: true },
         y: { title: 'Level', unit: 'dBm' },
         traces: [
           {

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, Injector } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatIcon } from '@angular/material/icon';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { filter, map } from 'rxjs';
 import { ThemeChoice } from '../ui/theme';
 import { TopLine } from './top-line';
 
@@ -8,7 +10,7 @@ import { TopLine } from './top-line';
 @Component({
   selector: 'app-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatIcon, TopLine],
+  imports: [RouterOutlet, RouterLink, MatIcon, TopLine],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -16,7 +18,6 @@ import { TopLine } from './top-line';
 export class App {
   protected readonly theme = inject(ThemeChoice);
   private readonly injector = inject(Injector);
-  private readonly router = inject(Router);
   protected readonly places = [
     { path: '/day', icon: 'day', name: 'Day' },
     { path: '/jobs', icon: 'jobs', name: 'Jobs' },
@@ -28,10 +29,15 @@ export class App {
     { path: '/archive', icon: 'archive', name: 'Archive' },
   ];
 
-  protected isIn(path: string): boolean {
-    const { url } = this.router;
-    return url.startsWith(path) || (path === '/jobs' && (url.startsWith('/job/') || url.startsWith('/book-in')));
-  }
+  /** The path of the place one is in; a job and booking in belong to Jobs. */
+  protected readonly current = toSignal(
+    inject(Router).events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects: url }) =>
+        /^\/(job|book-in)\b/.test(url) ? '/jobs' : this.places.find(({ path }) => url.startsWith(path))?.path,
+      ),
+    ),
+  );
 
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
@@ -114,6 +114,14 @@ export class SumList {
         ];
     return shelves.filter((shelf) => shelf.sums.length > 0);
   });
+
+  constructor() {
+    const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
+    // The sum that is open is in sight, wherever it was opened from.
+    afterRenderEffect(() => {
+      if (this.chosen()) nativeElement.querySelector('a[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    });
+  }
 
   protected openFirst(): void {
     const first = this.shelves()[0]?.sums[0];

@@ -88,11 +88,15 @@ function graphOptions({ x, y, traces, marks = [] }: Graph, ink: ChartInk): EChar
   ];
   const [xs, ys] = [along('x'), along('y')];
   const floor = y.falling ? Math.max(...ys) + 1 : Math.min(...ys) < 0 ? Math.floor((Math.min(...ys) - 5) / 10) * 10 : 0;
+  const sticks = traces.some((trace) => trace.as === 'sticks');
   const axis = (of: Axis, name: 'x' | 'y') => {
     const scale = scaleOf(of, name === 'x' ? xs : ys);
     return {
       type: of.log ? 'log' : 'value',
       scale: true,
+      ...(of.whole ? { minInterval: 1 } : {}),
+      // Room over the sticks for their names.
+      ...(name === 'y' && sticks && !of.falling ? { max: Math.ceil((Math.max(...ys) + 0.15 * (Math.max(...ys) - floor)) / 5) * 5 } : {}),
       inverse: of.falling ?? false,
       ...(of.falling ? { min: 0, max: floor, interval: 1 } : {}),
       name: scale.title,

@@ -21,10 +21,10 @@ import { BeforeAfter } from './before-after';
       table-layout: fixed;
     }
     .results th:first-child {
-      width: 34%;
+      width: 35%;
     }
     .results th:nth-child(2) {
-      width: 17%;
+      width: 18%;
     }
     .results td {
       height: 42px;
