@@ -11,12 +11,17 @@ interface Started {
   readonly said: () => string;
   readonly ended: Promise<number | null>;
 }
+const running: ChildProcess[] = [];
+// A test that fails must not leave its server behind for the next run to stumble over.
+test.afterEach(() => running.splice(0).forEach((child) => child.kill('SIGKILL')));
+
 /** Starts the server as a command would. */
 function start(port: number, ...args: string[]): Started {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...args], {
     cwd: root,
     env: { ...process.env, PORT: String(port) },
   });
+  running.push(child);
   let said = '';
   child.stdout.on('data', (data: Buffer) => (said += data.toString()));
   child.stderr.on('data', (data: Buffer) => (said += data.toString()));

@@ -9,9 +9,11 @@ test('every entry acknowledged on the screen is there after the page was killed 
   const jobId = await jobIdOf(page, 419);
   await job.entry().focus();
   const all = 300;
-  const killAt = 140;
+  // In the middle: when enough have been acknowledged, on a fast machine or a slow one.
+  let killAt = 0;
   const acknowledged = new Set<string>();
-  for (let n = 1; n <= killAt; n++) {
+  for (let n = 1; n <= all - 20 && (n <= 140 || acknowledged.size <= 60); n++) {
+    killAt = n;
     await page.keyboard.insertText(`tp7 ch19 ${(2.9 + (n % 40) / 100).toFixed(2)}v`);
     await page.keyboard.press('Enter');
     if (n % 20 === 0)

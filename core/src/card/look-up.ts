@@ -1,4 +1,3 @@
-import { channelPlans } from '../plan';
 import type { Card, Condition, Expectation, Part, Section, TestPoint } from './card-schema';
 
 export const sectionOf = (card: Card, id: string): Section | undefined => card.sections.find((s) => s.id === id);
@@ -19,12 +18,6 @@ export const agrees = (a: Condition, b: Condition): boolean =>
   (a.mode === undefined || b.mode === undefined || a.mode === b.mode) &&
   (a.band === undefined || b.band === undefined || a.band === b.band) &&
   (a.channel === undefined || b.channel === undefined || a.channel === b.channel);
-
-/** The frequency of a channel by the card's channel plan in Hz; undefined where the card names none that is known here. */
-export function channelHz(card: Card, channel: number | undefined): number | undefined {
-  const plan = channelPlans.find((known) => known.id === card.channelPlan);
-  return plan?.channels.find((each) => each.channel === channel)?.hz;
-}
 
 const narrowness = (c: Condition): number => Object.values(c).filter((v) => v !== undefined).length;
 

@@ -1,8 +1,5 @@
 export * from './claims';
 export * from './comparison';
-export * from './completions';
-export type { EntryContext } from './entry-context';
-export { readLine, type Understood } from './entry-line';
 export * from './evidence';
 export * from './job-state';
 export * from './price';

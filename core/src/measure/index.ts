@@ -2,4 +2,5 @@ export * from './accuracy';
 export * from './counter';
 export * from './instrument';
 export * from './judge-reading';
+export * from './reading-uncertainty';
 export * from './verdict';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { instrumentSchema, instrumentsFor, readingUncertainty, type Instrument } from './instrument';
+import { instrumentSchema, type Instrument } from './instrument';
 import { judgeReading } from './judge-reading';
+import { instrumentsFor, readingUncertainty } from './reading-uncertainty';
 
 const meter: Instrument = { id: 'm', name: 'Meter', measures: ['V', 'A'], percentOfReading: 0.5 };
 const ranged: Instrument = {

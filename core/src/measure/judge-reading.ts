@@ -1,6 +1,7 @@
 import { quantityText, takesNoPrefix } from '../quantity';
 import { counterResolutionHz } from './counter';
-import { counterSetting, instrumentsFor, isCounted, ownStep, readingUncertainty, type Instrument, type ReadingTaken } from './instrument';
+import type { Instrument } from './instrument';
+import { counterSetting, instrumentsFor, isCounted, ownStep, readingUncertainty, type ReadingTaken } from './reading-uncertainty';
 import { verdict, type Limits, type Verdict } from './verdict';
 
 export interface ReadingJudged {

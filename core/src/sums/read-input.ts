@@ -49,20 +49,14 @@ function refusal(sum: Sum, input: unknown, issue: z.core.$ZodIssue): CoreError {
       const least = `${issue.minimum}`;
       if (issue.origin === 'array') return say(`${name} holds too few.`, `Give at least ${least}.`);
       if (issue.origin === 'string') return say(`${name} is empty.`, 'Write something there.');
-      const bound = issue.inclusive ? `${least} or more` : `above ${least}`;
-      return say(
-        `${name} is ${short(value)}${unit}; it must be ${bound}${unit}.`,
-        `Give a value ${issue.inclusive ? `of ${bound}` : bound}${unit}.`,
-      );
+      const bound = issue.inclusive ? `${least}${unit} or more` : `above ${least}${unit}`;
+      return say(`${name} is ${short(value)}${unit}; it must be ${bound}.`, `Give a value ${issue.inclusive ? `of ${bound}` : bound}.`);
     }
     case 'too_big': {
       const most = `${issue.maximum}`;
       if (issue.origin === 'array') return say(`${name} holds too many.`, `Give at most ${most}.`);
-      const bound = issue.inclusive ? `${most} or less` : `below ${most}`;
-      return say(
-        `${name} is ${short(value)}${unit}; it must be ${bound}${unit}.`,
-        `Give a value ${issue.inclusive ? `of ${bound}` : bound}${unit}.`,
-      );
+      const bound = issue.inclusive ? `${most}${unit} or less` : `below ${most}${unit}`;
+      return say(`${name} is ${short(value)}${unit}; it must be ${bound}.`, `Give a value ${issue.inclusive ? `of ${bound}` : bound}.`);
     }
     default:
       return say(`${name}: ${short(value)} does not fit here.`, issue.message || 'Look at the example of the sum.');

@@ -1,5 +1,6 @@
 import { layCard, type Card, type Condition, type LaidCard } from '@amber-relay/core/card';
-import { readLine, tapeEntrySchema, type RadioSet, type TapeBody, type TapeEntry } from '@amber-relay/core/job';
+import { readLine } from '@amber-relay/core/entry';
+import { tapeEntrySchema, type RadioSet, type TapeBody, type TapeEntry } from '@amber-relay/core/job';
 import { instruments } from '../instruments';
 import { madeUpId } from '../made-up-id';
 

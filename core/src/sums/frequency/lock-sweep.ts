@@ -31,7 +31,8 @@ function findingOf(bands: readonly { name: string; inLock: boolean; edge: boolea
   const look = every
     ? ' Look at what all share: reference, divider, detector, loop filter and their supply.'
     : ' What all share works: look at the VCO of that band, its switching and its coil.';
-  return `${where} out of lock.${rail}${wavers}${look}`;
+  const verb = out.length > 1 && !every ? 'are' : 'is';
+  return `${where} ${verb} out of lock.${rail}${wavers}${look}`;
 }
 
 export const lockSweep = defineSum({

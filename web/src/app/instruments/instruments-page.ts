@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Instrument } from '@amber-relay/core/measure';
+import type { Instrument, InstrumentAccuracy } from '@amber-relay/core/measure';
 import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
 import { catchError, of } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
@@ -86,10 +86,8 @@ export class InstrumentsPage {
   );
 }
 
-type Figures = NonNullable<NonNullable<Instrument['byUnit']>[Unit]>;
-
 /** `±0.5% + 2 digits`: an accuracy as a handbook writes it. */
-function accuracyText(of: Figures): string {
+function accuracyText(of: InstrumentAccuracy): string {
   const parts = [
     of.percentOfReading === undefined ? '' : `${of.percentOfReading}%`,
     of.percentOfRange === undefined ? '' : `${of.percentOfRange}% of range`,

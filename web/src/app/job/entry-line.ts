@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { completions } from '@amber-relay/core/job';
+import { completions } from '@amber-relay/core/entry';
 import type { Condition } from '@amber-relay/core/card';
 import { Verdict } from '../ui/verdict';
 import { JobStore } from './job-store';

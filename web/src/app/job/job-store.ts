@@ -2,17 +2,16 @@ import { computed, effect, inject, Injectable, linkedSignal, signal } from '@ang
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Condition } from '@amber-relay/core/card';
+import { readLine, type EntryContext } from '@amber-relay/core/entry';
 import {
   entryEvidence,
   evidenceOf,
   problems,
-  readLine,
   retests,
   safetySigned,
   stageStates,
   standing,
   tapeLines,
-  type EntryContext,
   type TapeBody,
   type TapeEntry,
 } from '@amber-relay/core/job';

@@ -17,6 +17,9 @@ import { SumMemory } from './sum-memory';
 import { SumSolver } from './sum-solver';
 import type { Answer, Refused, Solved } from './sum.worker';
 
+/** A refusal as a form says it: the field stands there by its title, its name in the files is of no use. */
+const said = ({ field, message, remedy }: Refused): string => `${message.replace(` (${field})`, '')} ${remedy}`;
+
 /** The sum that is open: what stands in its form, how it is asked, and its answer, worked out while one types. */
 @Injectable()
 export class OpenSum {
@@ -58,10 +61,7 @@ export class OpenSum {
   readonly asked = computed(() => {
     if (this.progress() !== undefined) return 'Reading the file.';
     const refused = this.refused();
-    if (refused)
-      return this.isMissing(refused) || !this.isOnForm(refused)
-        ? `${refused.message} ${refused.remedy}`
-        : 'Not with these figures: see what is marked.';
+    if (refused) return this.isMissing(refused) || !this.isOnForm(refused) ? said(refused) : 'Not with these figures: see what is marked.';
     return Object.keys(this.read().wrong).length > 0 ? 'A figure cannot be read: see what is marked.' : '';
   });
   /** What stands under which field: what cannot be read, or what the sum refuses. */
@@ -69,7 +69,7 @@ export class OpenSum {
     const refused = this.refused();
     // A field that is still empty is asked for where the answer will stand, not marked as a mistake.
     return {
-      ...(refused && !this.isMissing(refused) ? { [refused.field]: `${refused.message} ${refused.remedy}` } : {}),
+      ...(refused && !this.isMissing(refused) ? { [refused.field]: said(refused) } : {}),
       ...this.read().wrong,
     };
   });

@@ -5,11 +5,11 @@ import { parseQuantity, type Quantity, type Unit } from '../quantity';
 import { conditionWord, takeConditions } from './entry-condition';
 import { isDesignator, ofWord, refuse, wordsOf, type EntryContext, type Word } from './entry-context';
 import { verbs, verbTitle } from './entry-verbs';
-import { readingText } from './evidence';
-import { limitsText } from './report';
-import type { ReadingSubject, TapeBody } from './tape-entry';
-import type { FunctionResult, ReadingVerdict } from './vocabulary';
-import { resultNames } from './words';
+import { readingText } from '../job/evidence';
+import { limitsText } from '../job/report';
+import type { ReadingSubject, TapeBody } from '../job/tape-entry';
+import type { FunctionResult, ReadingVerdict } from '../job/vocabulary';
+import { resultNames } from '../job/words';
 
 /** A line understood: either an entry for the tape, or a new sticky condition. */
 export type Understood =

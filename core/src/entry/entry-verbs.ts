@@ -1,7 +1,7 @@
 import { partOf } from '../card';
 import { isDesignator, refuse, type EntryContext, type Word } from './entry-context';
-import type { TapeBody } from './tape-entry';
-import { waitReasons } from './vocabulary';
+import type { TapeBody } from '../job/tape-entry';
+import { waitReasons } from '../job/vocabulary';
 
 /** Reads what follows a verb; `at` is the end of the line, where something may be missing. */
 type Verb = (rest: string, words: readonly Word[], context: EntryContext, at: number) => TapeBody;

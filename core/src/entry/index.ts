@@ -1,0 +1,3 @@
+export * from './completions';
+export type { EntryContext } from './entry-context';
+export { readLine, type Understood } from './entry-line';

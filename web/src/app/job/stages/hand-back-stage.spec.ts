@@ -1,0 +1,42 @@
+import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { BookedStage } from './booked-stage';
+import { HandBackStage } from './hand-back-stage';
+
+describe('HandBackStage', () => {
+  let bench: StageOnBench<HandBackStage>;
+  beforeEach(async () => {
+    bench = await stageOnBench(HandBackStage);
+  });
+  afterEach(() => bench.clear());
+
+  it('warns while safety is not signed off', () =>
+    expect(bench.element.querySelector('.attention')?.textContent).toContain('Safety was never signed off'));
+  it('puts a remark on the tape and on the sheet, under its kind', async () => {
+    await bench.press(/^Left alone$/);
+    await bench.fill('remark', 'the dim lamp');
+    await bench.press(/^Add$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'remark', about: 'left-alone', text: 'the dim lamp' }));
+    expect(bench.element.querySelector('app-report-view')?.textContent).toContain('the dim lamp');
+  });
+  it('hands back once', async () => {
+    await bench.press(/^Hand back$/);
+    expect((await bench.tape()).filter(({ kind }) => kind === 'handed-back').length).toBe(1);
+    expect(bench.element.textContent).toContain('Handed back');
+    const button = [...bench.element.querySelectorAll('button')].find((each) => each.textContent.trim() === 'Handed back');
+    expect(button?.disabled).toBeTrue();
+  });
+});
+
+describe('BookedStage', () => {
+  let bench: StageOnBench<BookedStage>;
+  beforeEach(async () => {
+    bench = await stageOnBench(BookedStage);
+  });
+  afterEach(() => bench.clear());
+  it("shows the owner's words, the set and what was agreed", () => {
+    expect(bench.element.querySelector('blockquote')?.textContent).toBeTruthy();
+    expect(bench.element.textContent).toContain('Oxbrae Wren, serial OB7-1');
+    expect(bench.element.textContent).toContain('none agreed');
+    expect(bench.element.textContent).toContain('no date promised');
+  });
+});
