@@ -3,7 +3,7 @@ import { readCard } from '@amber-relay/core/card';
 import halyetLampOne from '../cards/halyet-lamp-one.json';
 import oxbraeOb7 from '../cards/oxbrae-ob7.json';
 import { customers } from './customers';
-import { instruments } from './instruments';
+import { instrumentsAt } from './instruments';
 import { demoJobs } from './jobs/demo-jobs';
 import { stock } from './stock';
 
@@ -28,7 +28,7 @@ export function demoShop(now: Date): ShopArchive {
     tape,
     cards,
     stock,
-    instruments,
+    instruments: instrumentsAt(now),
     attachments: [],
     blobs: {},
   };

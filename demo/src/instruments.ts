@@ -1,7 +1,9 @@
 import type { Instrument } from '@amber-relay/core/measure';
 
-/** What stands on the demo bench, in the order in which it is reached for. */
-export const instruments: Instrument[] = [
+const daysSinceCalibration = 230;
+
+/** What stands on the demo bench, in the order in which it is reached for; calibrated some months before `now`. */
+export const instrumentsAt = (now: Date): Instrument[] => [
   {
     id: 'bench-meter',
     name: 'Bench multimeter',
@@ -35,8 +37,8 @@ export const instruments: Instrument[] = [
     ppm: 1,
     ppmPerYear: 0.5,
     counter: { kind: 'direct', gatesS: [0.1, 1, 10], displayDigits: 8, prescaler: { aboveHz: 100e6, by: 10 } },
-    calibrated: '2026-04-11',
-    note: 'Checked against the club’s reference in spring',
+    calibrated: new Date(now.getTime() - daysSinceCalibration * 86_400_000).toISOString().slice(0, 10),
+    note: 'Checked against the club’s reference',
   },
   { id: 'wattmeter', name: 'Through-line wattmeter', measures: ['W', 'dB'], percentOfReading: 5 },
   { id: 'level-meter', name: 'Selective level meter', measures: ['dBm', 'dBc'], decibels: 1 },

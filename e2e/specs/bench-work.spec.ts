@@ -27,6 +27,26 @@ test('gain and power of an amplifier are judged with what the wattmeter can tell
   await expect(area.getByRole('row').filter({ hasText: 'Output, CW' })).toContainText("can't tell");
 });
 
+test('a frequency that the counter cannot judge says which gate would do, on the tape and in the Test stage', async ({ page }) => {
+  await openJob(page, 409, 'test');
+  const job = new JobPage(page);
+  // 560 Hz off, to 10 Hz: with one count and the timebase it may be beyond the limit of 600 Hz; to 1 Hz it is not.
+  await job.entry().fill('freq ch19 27.18556M');
+  await expect(page.getByText(/Eight-digit counter spans .+ it can't tell\. A gate of 1 s would tell\./)).toBeVisible();
+  await job.entry().press('Enter');
+  await expect(job.rows().last()).toContainText('A gate of 1 s would tell.');
+  const row = job.area().getByRole('row').filter({ hasText: 'Frequency error' });
+  await expect(row).toContainText("can't tell");
+  await expect(row).toContainText('A gate of 1 s would tell.');
+  await job.type('freq ch19 27.185560M');
+  await expect(row).toContainText('560 Hz');
+  await expect(row).toContainText('in');
+  await expect(row).not.toContainText("can't tell");
+  // A channel is judged by the plan of the card, whichever it is.
+  await job.entry().fill('ch40 27.40612M');
+  await expect(page.getByText('Should be 27.4044–27.4056 MHz.')).toBeVisible();
+});
+
 test('what an entry would do to the suspicion is shown before it is kept', async ({ page }) => {
   await openJob(page, 419, 'trace');
   const job = new JobPage(page);

@@ -249,6 +249,8 @@ describe('the report', () => {
   });
   it('writes limits as one says them', () => {
     expect(limitsText(1500, 2000, 'Hz')).toBe('1.5–2 kHz');
+    expect(limitsText(27_404_400, 27_405_600, 'Hz')).toBe('27.4044–27.4056 MHz');
+    expect(limitsText(3.4, 4, 'W')).toBe('3.4–4 W');
     expect(limitsText(-600, 600, 'Hz')).toBe('±600 Hz');
     expect(limitsText(undefined, 1e-6, 'V')).toBe('max 1 µV');
     expect(limitsText(-42, -34, 'dBm')).toBe('−42 dBm to −34 dBm');

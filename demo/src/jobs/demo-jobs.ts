@@ -2,6 +2,7 @@ import type { Card } from '@amber-relay/core/card';
 import type { Job, RadioSet, Symptom, TapeBody, TapeEntry } from '@amber-relay/core/job';
 import { customerId } from '../customers';
 import { madeUpId } from '../made-up-id';
+import { instrumentsAt } from '../instruments';
 import { laidFor, TapeWriter } from './tape-writer';
 
 interface Story {
@@ -401,7 +402,7 @@ export function demoJobs(cards: readonly Card[], now: Date): { jobs: Job[]; sets
       ...(story.promisedInDays === undefined ? {} : { promisedOn: isoDay(now, story.promisedInDays) }),
       ...(story.limitMinor === undefined ? {} : { spendLimitMinor: story.limitMinor }),
     };
-    const writer = new TapeWriter(job, laidFor(cards, set), job.bookedInAt);
+    const writer = new TapeWriter(job, laidFor(cards, set), job.bookedInAt, instrumentsAt(now));
     writer.put({ kind: 'problem', problem: `${story.number}-1`, title: story.complaint, state: 'open' });
     story.write(writer.later(25), now);
     jobs.push(job);

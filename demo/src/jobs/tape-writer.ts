@@ -1,7 +1,7 @@
 import { layCard, type Card, type Condition, type LaidCard } from '@amber-relay/core/card';
 import { readLine } from '@amber-relay/core/entry';
 import { tapeEntrySchema, type RadioSet, type TapeBody, type TapeEntry } from '@amber-relay/core/job';
-import { instruments } from '../instruments';
+import type { Instrument } from '@amber-relay/core/measure';
 import { madeUpId } from '../made-up-id';
 
 /** Writes a demo tape the way a technician would: lines at the entry line, and the taps of the stages, minute by minute. */
@@ -14,6 +14,7 @@ export class TapeWriter {
     private readonly job: { readonly id: string; readonly number: number },
     private readonly card: LaidCard | undefined,
     bookedInAt: string,
+    private readonly instruments: readonly Instrument[],
     private readonly by = 'Runa',
   ) {
     this.at = Date.parse(bookedInAt);
@@ -52,7 +53,12 @@ export class TapeWriter {
   /** Lines as typed at the entry line; a line that is not understood is a mistake in the demo and throws. */
   type(...lines: readonly string[]): this {
     for (const line of lines) {
-      const understood = readLine(line, { condition: this.condition, instruments, ...(this.card ? { card: this.card } : {}) });
+      const understood = readLine(line, {
+        condition: this.condition,
+        instruments: this.instruments,
+        now: new Date(this.at),
+        ...(this.card ? { card: this.card } : {}),
+      });
       this.condition = understood.condition;
       if (understood.entry) this.put(understood.entry);
     }
