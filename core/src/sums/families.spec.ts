@@ -20,7 +20,7 @@ import { readDateCode } from './parts/date-code';
 import { tightestSets } from './parts/matched-set';
 import { padArms, padInCircuit } from './parts/pad';
 import { nearestPreferred } from './parts/preferred-values';
-import { resistorBanks } from './parts/resistor-bank';
+import { resistorBank, resistorBanks } from './parts/resistor-bank';
 import { cascadeNoiseFigureDb } from './receive/level-plan';
 import { sensitivity } from './receive/sensitivity';
 import { soakPlan } from './soak/soak-plan';
@@ -363,6 +363,48 @@ describe('parts', () => {
         );
       });
     }));
+  it('leave out no bank of up to four parts', () =>
+    holds(
+      fc.tuple(
+        fc.uniqueArray(fc.integer({ min: 10, max: 90 }), { minLength: 2, maxLength: 3 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 10, max: 120 }),
+        fc.constantFrom(3, 10),
+      ),
+      ([values, count, targetOhm, tolerance]) => {
+        const drawer = values.map((ohm) => ({ ohm, ratedW: 1000, count }));
+        const most = 4;
+        // By brute force: every way to put up to four parts into groups, each bank told by its sorted groups.
+        const banks = new Set<string>();
+        const spread = (groups: readonly (readonly number[])[], parts: number): void => {
+          const ohm = groups.reduce((sum, group) => sum + 1 / group.reduce((g, each) => g + 1 / each, 0), 0);
+          if (parts > 0 && Math.abs(ohm - targetOhm) <= (tolerance / 100) * targetOhm * (1 + 1e-9))
+            banks.add(
+              groups
+                .map((group) => [...group].sort((a, b) => a - b).join('+'))
+                .sort()
+                .join('|'),
+            );
+          if (parts === most) return;
+          for (const value of values) {
+            if (groups.flat().filter((each) => each === value).length === count) continue;
+            spread([...groups, [value]], parts + 1);
+            groups.forEach((group, k) => spread([...groups.slice(0, k), [...group, value], ...groups.slice(k + 1)], parts + 1));
+          }
+        };
+        spread([], 0);
+        const found = resistorBanks(targetOhm, 1, tolerance, drawer, most, 0.6);
+        return banks.size > 40 ? found.length === 40 : found.length === banks.size;
+      },
+    ));
+  it('are refused where there would be too many banks to try', () =>
+    expect(() =>
+      solve(resistorBank, {
+        ...resistorBank.example,
+        maxParts: 8,
+        drawer: Array.from({ length: 24 }, (_, k) => ({ ohm: 10 + k, ratedW: 1, count: 8 })),
+      }),
+    ).toThrowMatching((error: { path?: string }) => error.path === 'maxParts'));
   it('that match best are the best of all subsets, and so are the next', () =>
     holds(
       fc.tuple(fc.uniqueArray(fc.integer({ min: 0, max: 300 }), { minLength: 4, maxLength: 8 }), fc.integer({ min: 2, max: 4 })),

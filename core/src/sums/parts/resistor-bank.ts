@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { defineSum } from '../define-sum';
 import { above0, figure, from0, whole } from '../field';
-import { above } from '../refusal';
+import { above, refuse } from '../refusal';
 import { counted, shown, step } from '../working';
 
 export interface DrawerPart {
@@ -28,7 +28,33 @@ export interface BankOption {
 /** What one looks through; the best come first, and a level of so many parts is always finished. */
 const mostOptions = 40;
 
-/** Every parallel group of up to `most` parts from the drawer, by its number of parts. */
+/** More parallel groups than this are not looked through. */
+const mostGroups = 1_000_000;
+
+/** How many parallel groups of up to `most` parts a drawer gives. */
+function groupCount(drawer: readonly DrawerPart[], most: number): number {
+  let ways = [1, ...new Array<number>(most).fill(0)];
+  for (const { count } of drawer)
+    ways = ways.map((_, parts) => {
+      let sum = 0;
+      for (let n = 0; n <= Math.min(count, parts); n += 1) sum += ways[parts - n] ?? 0;
+      return sum;
+    });
+  return ways.reduce((sum, each) => sum + each, 0) - 1;
+}
+
+/** The first of a list by ohms that has at least so many. */
+function firstFrom(groups: readonly Group[], ohm: number): number {
+  let [low, high] = [0, groups.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((groups[middle]?.ohm ?? 0) < ohm) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Every parallel group of up to `most` parts from the drawer, by its number of parts, ascending in ohms. */
 function groupsOf(drawer: readonly DrawerPart[], most: number): Group[][] {
   const bySize: Group[][] = Array.from({ length: most + 1 }, () => []);
   const walk = (entry: number, left: number, counts: readonly number[], conductance: number): void => {
@@ -41,7 +67,7 @@ function groupsOf(drawer: readonly DrawerPart[], most: number): Group[][] {
     for (let n = 0; n <= Math.min(left, part.count); n += 1) walk(entry + 1, left - n, [...counts, n], conductance + n / part.ohm);
   };
   walk(0, most, [], 0);
-  return bySize;
+  return bySize.map((groups) => groups.sort((a, b) => a.ohm - b.ohm));
 }
 
 const layoutText = (groups: readonly (readonly number[])[]): string => {
@@ -80,6 +106,7 @@ export function resistorBanks(
 ): BankOption[] {
   const bySize = groupsOf(drawer, maxParts);
   const highest = targetOhm * (1 + tolerancePercent / 100) * (1 + 1e-9);
+  const lowest = targetOhm * (1 - tolerancePercent / 100) * (1 - 1e-9);
   const options: BankOption[] = [];
 
   const judge = (groups: readonly Group[]): void => {
@@ -114,9 +141,11 @@ export function resistorBanks(
     if (left === 0) return judge(chosen);
     for (let parts = Math.min(left, size); parts >= 1; parts -= 1) {
       const list = bySize[parts] ?? [];
-      for (let k = parts === size ? from : 0; k < list.length; k += 1) {
+      const first = parts === size ? from : 0;
+      // The last group has to bring the bank into its tolerance.
+      for (let k = parts === left ? Math.max(first, firstFrom(list, lowest - ohm)) : first; k < list.length; k += 1) {
         const group = list[k];
-        if (!group || ohm + group.ohm > highest) continue;
+        if (!group || ohm + group.ohm > highest) break;
         const total = group.counts.map((n, entry) => n + (used[entry] ?? 0));
         if (total.some((n, entry) => n > (drawer[entry]?.count ?? 0))) continue;
         build(left - parts, parts, k, [...chosen, group], total, ohm + group.ohm);
@@ -189,6 +218,13 @@ export const resistorBank = defineSum({
   },
   caution: 'Power resistors run hot enough to burn. Leave air between them and nothing that can melt beside them.',
   compute({ targetOhm, powerW, tolerancePercent, drawer, maxParts, derate }) {
+    const groups = groupCount(drawer, maxParts);
+    if (groups > mostGroups)
+      refuse(
+        'maxParts',
+        `${drawer.length} values in groups of up to ${maxParts} give ${groups} groups, more than ${mostGroups}.`,
+        'Take fewer parts, or leave values out of the drawer.',
+      );
     const options = resistorBanks(targetOhm, powerW, tolerancePercent, drawer, maxParts, derate);
     return {
       options,

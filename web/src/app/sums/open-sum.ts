@@ -30,6 +30,7 @@ export class OpenSum {
   readonly texts = signal<FormRow>({});
   readonly way = signal<Way | undefined>(undefined);
   private readonly answer = signal<Answer | undefined>(undefined);
+  private readonly isBusy = signal(false);
   /** The file a result came from, and how far in % it has been read while it is. */
   readonly fromFile = signal<string | undefined>(undefined);
   readonly progress = signal<number | undefined>(undefined);
@@ -62,7 +63,8 @@ export class OpenSum {
     if (this.progress() !== undefined) return 'Reading the file.';
     const refused = this.refused();
     if (refused) return this.isMissing(refused) || !this.isOnForm(refused) ? said(refused) : 'Not with these figures: see what is marked.';
-    return Object.keys(this.read().wrong).length > 0 ? 'A figure cannot be read: see what is marked.' : '';
+    if (Object.keys(this.read().wrong).length > 0) return 'A figure cannot be read: see what is marked.';
+    return this.isBusy() ? 'Working it out.' : '';
   });
   /** What stands under which field: what cannot be read, or what the sum refuses. */
   readonly wrong = computed((): Readonly<Record<string, string>> => {
@@ -85,7 +87,10 @@ export class OpenSum {
   }
 
   private async ask(id: string, input: Record<string, unknown>, plusMinus: PlusMinus): Promise<void> {
+    this.isBusy.set(true);
     const answer = await this.solver.solve(id, input, plusMinus);
+    // Undefined: a newer question is on its way.
+    if (answer) this.isBusy.set(false);
     if (answer && !this.fromFile() && id === this.sum().id) this.answer.set(answer);
   }
 

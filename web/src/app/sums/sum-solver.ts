@@ -21,8 +21,8 @@ export class SumSolver {
 
   /** Undefined when a newer question came before this one was answered. */
   async solve(id: string, input: Record<string, unknown>, plusMinus: PlusMinus): Promise<Answer | undefined> {
-    const round = ++this.round;
     if (this.busySince !== undefined && Date.now() - this.busySince > patienceMs) this.stop();
+    const round = ++this.round;
     this.busySince ??= Date.now();
     const answer = await this.remote().solve(id, input, plusMinus);
     if (round !== this.round) return undefined;
