@@ -95,6 +95,7 @@ function graphOptions({ x, y, traces, marks = [] }: Graph, ink: ChartInk): EChar
       type: of.log ? 'log' : 'value',
       scale: true,
       ...(of.whole ? { minInterval: 1 } : {}),
+      ...(name === 'x' && sticks ? { boundaryGap: ['8%', '8%'] } : {}),
       // Room over the sticks for their names.
       ...(name === 'y' && sticks && !of.falling ? { max: Math.ceil((Math.max(...ys) + 0.15 * (Math.max(...ys) - floor)) / 5) * 5 } : {}),
       inverse: of.falling ?? false,
@@ -168,7 +169,8 @@ function graphOptions({ x, y, traces, marks = [] }: Graph, ink: ChartInk): EChar
             lineStyle: { color: mark.attention ? ink.attention : ink.quiet, type: 'dashed', width: 2 },
             label: {
               formatter: mark.name,
-              position: mark.axis === 'y' ? 'insideEndTop' : 'end',
+              // Over the picture: that is where the line begins when the axis falls.
+              position: mark.axis === 'y' ? 'insideEndTop' : y.falling ? 'start' : 'end',
               color: mark.attention ? ink.attention : ink.text,
               fontFamily: ink.words,
               fontSize: 15,
