@@ -134,6 +134,9 @@ const functionSchema = z.object({
   how: z.string().optional(),
 });
 
+/** A voltage that follows from a divider of two parts: `of` volts, the upper and the lower part, less what a junction takes. */
+const dividerSchema = z.object({ of: z.number(), upper: designator, lower: designator, less: z.number().optional() });
+
 const expectationSchema = z
   .object({
     condition: conditionSchema,
@@ -141,6 +144,7 @@ const expectationSchema = z
     low: z.number().optional(),
     high: z.number().optional(),
     note: z.string().optional(),
+    from: dividerSchema.optional(),
   })
   .refine((e) => e.low !== undefined || e.high !== undefined, 'an expectation needs a limit');
 export type Expectation = z.infer<typeof expectationSchema>;
@@ -241,14 +245,27 @@ const alignmentSchema = z.object({
   after: z.array(id).default([]),
 });
 
-/** The frequency plan: each node makes its frequency from those before it. */
+/**
+ * The frequency plan: each node makes its frequency from those before it. `passes` is the middle of a filter, `locks`
+ * a loop that multiplies its step by what the tuning sets. A node with sources and `hz` must come out at that figure.
+ */
 const frequencyNodeSchema = z.object({
   id,
   section: id,
   from: z.array(id).default([]),
-  does: z.enum(['oscillates', 'multiplies', 'divides', 'mixes-up', 'mixes-down', 'locks']),
+  does: z.enum(['oscillates', 'multiplies', 'divides', 'mixes-up', 'mixes-down', 'locks', 'passes']),
   hz: z.number().positive().optional(),
   factor: z.number().positive().optional(),
+  /** Its frequency is the one received, or sent. */
+  carrier: z.enum(['receive', 'transmit']).optional(),
+});
+
+/** What the synthesis is set to on one channel or band: frequency of an oscillator, or factor of a loop, by node. */
+const tuningSchema = z.object({
+  condition: conditionSchema,
+  /** The frequency received or sent; from the channel plan when left out. */
+  hz: z.number().positive().optional(),
+  set: z.record(id, z.number().positive()),
 });
 
 const levelSchema = z.object({ after: id, condition: conditionSchema, dBm: z.number() });
@@ -275,6 +292,7 @@ const itemLists = {
   coldChecks: z.array(coldCheckSchema).default([]),
   alignment: z.array(alignmentSchema).default([]),
   frequencyPlan: z.array(frequencyNodeSchema).default([]),
+  tunings: z.array(tuningSchema).default([]),
   levels: z.array(levelSchema).default([]),
   loops: z.array(loopSchema).default([]),
   sheets: z.array(sheetSchema).default([]),

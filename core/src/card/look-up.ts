@@ -38,6 +38,10 @@ export function conditionText(c: Condition): string {
   return words.filter(Boolean).join(', ');
 }
 
+/** Loops that hold an oscillator: out of lock, everything in them is off. The others hold a level. */
+export const phaseLoops = (card: Card): Card['loops'] =>
+  card.loops.filter((loop) => loop.sections.some((id) => sectionOf(card, id)?.kind === 'oscillator'));
+
 /** Access steps to open, outermost first, before a thing behind `accessId` can be reached. */
 export function accessChain(card: Card, accessId: string | undefined): Card['access'] {
   const chain: Card['access'] = [];

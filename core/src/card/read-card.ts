@@ -70,6 +70,9 @@ export function checkReferences(card: Card): Card {
     l.sections.forEach((s) => mustHave(sections, s, `loops.${i}.sections`, 'section'));
     mustHave(forcings, l.forcing, `loops.${i}.forcing`, 'forcing');
   });
+  const nodes = names(card.frequencyPlan, (n) => n.id, 'frequencyPlan');
+  card.tunings.forEach((t, i) => Object.keys(t.set).forEach((n) => mustHave(nodes, n, `tunings.${i}.set.${n}`, 'frequency')));
+  card.frequencyPlan.forEach((n, i) => n.from.forEach((f) => mustHave(nodes, f, `frequencyPlan.${i}.from`, 'frequency')));
   card.levels.forEach((l, i) => mustHave(sections, l.after, `levels.${i}.after`, 'section'));
   card.frequencyPlan.forEach((n, i) => mustHave(sections, n.section, `frequencyPlan.${i}.section`, 'section'));
   card.access.forEach((a, i) => {

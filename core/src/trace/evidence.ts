@@ -1,5 +1,7 @@
 import type { Condition } from '../card/card-schema';
-import type { FunctionOutcome, ReadingOutcome } from './tables';
+import type { Remedy } from './tables/bench-acts';
+import type { FunctionOutcome } from './tables/function-rows';
+import type { ReadingOutcome } from './tables/reading-rows';
 
 interface Base {
   /** The tape entry it comes from. */
@@ -26,10 +28,18 @@ export type Evidence = Base &
         readonly section: string;
         readonly severity: 'slight' | 'plain' | 'bad' | 'clean';
         readonly previousHands: boolean;
+        /** Cores turned, trimmers touched: speaks for a set misaligned throughout. */
+        readonly twiddled?: boolean;
         readonly text: string;
       }
     | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
     | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
+    /** A point read beside the same point of a healthy set of this chassis. */
+    | { readonly kind: 'comparison'; readonly point: string; readonly outcome: ReadingOutcome; readonly text: string }
+    /** The feed of a section lifted: its supply recovers, or stays as it was. */
+    | { readonly kind: 'lift'; readonly section: string; readonly recovers: boolean }
+    /** A cheap repair as a test, and whether the trouble is gone. */
+    | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
     | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
   );
 

@@ -1,7 +1,10 @@
+export { testKinds, type TestKind, type TestModel } from './bench-test';
 export * from './effect';
 export * from './evidence';
-export { functionReach, readingReach } from './reach';
-export { traceModel, type TestModel, type TraceModel } from './model';
+export { traceModel, type TraceModel } from './model';
 export { probeOrders, worthText, type Probe, type ProbeOrder, type ProbeOutcome } from './next-probe';
-export { functionOutcomes, type FunctionOutcome, type ReadingOutcome } from './tables';
+export { functionReach, readingReach } from './reach';
+export { remedies, type Remedy } from './tables/bench-acts';
+export { functionOutcomes, type FunctionOutcome } from './tables/function-rows';
+export { readingOutcomes, type ReadingOutcome } from './tables/reading-rows';
 export * from './trace';

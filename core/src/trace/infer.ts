@@ -1,7 +1,13 @@
 import { conditionText, expectationAt, pointOf } from '../card';
+import type { TestModel } from './bench-test';
 import type { Evidence, ShopHistory } from './evidence';
-import type { TestModel, TraceModel } from './model';
-import { afterFit, cleanLook, findingChance, historySmoothing, independence, previousHandsFactor, reportedWeight } from './tables';
+import type { TraceModel } from './model';
+import { logPriorOf, misalignedAt } from './space';
+import { proofChance } from './bench-test';
+import { afterFit, cleanLook, findingChance, previousHandsFactor, proof, twiddledFound } from './tables/bench-acts';
+import { doubtfulWeight, independence } from './tables/certainty';
+import { reportedWeight } from './tables/function-rows';
+import { historySmoothing } from './tables/prior-weights';
 
 /** One piece of evidence with its log likelihood under every hypothesis, already weighed. */
 export interface Weighed {
@@ -15,7 +21,7 @@ export interface Weighed {
 
 /** The test a piece of evidence answers, if any. A reading under a condition of which the card says nothing answers none. */
 export function answeredTest(model: TraceModel, evidence: Evidence): TestModel | undefined {
-  const byId = (id: string): TestModel | undefined => model.tests.find((test) => test.id === id);
+  const byId = (id: string): TestModel | undefined => model.testById.get(id);
   switch (evidence.kind) {
     case 'function':
       return byId(`function ${evidence.functionId}`);
@@ -24,12 +30,18 @@ export function answeredTest(model: TraceModel, evidence: Evidence): TestModel |
       const expectation = point && expectationAt(point, evidence.condition);
       return point && expectation && byId(`reading ${point.id} ${conditionText(expectation.condition)}`);
     }
+    case 'comparison':
+      return byId(`comparison ${evidence.point.toUpperCase()}`);
     case 'injection':
       return byId(`injection ${evidence.injection}`);
     case 'forcing':
       return byId(`forcing ${evidence.forcing}`);
     case 'manipulation':
       return byId(`tap ${evidence.section}`);
+    case 'lift':
+      return byId(`lift ${evidence.section}`);
+    case 'remedy':
+      return byId(`remedy ${evidence.remedy} ${evidence.section}`);
     case 'proof':
       return byId(`proof ${evidence.designator}`);
     default:
@@ -37,33 +49,57 @@ export function answeredTest(model: TraceModel, evidence: Evidence): TestModel |
   }
 }
 
-const outcomeOf = (evidence: Evidence): string =>
-  evidence.kind === 'manipulation'
-    ? evidence.changed
-      ? 'changes'
-      : 'steady'
-    : evidence.kind === 'proof'
-      ? evidence.bad
-        ? 'bad'
-        : 'good'
-      : 'outcome' in evidence
-        ? evidence.outcome
-        : '';
+function outcomeOf(evidence: Evidence): string {
+  switch (evidence.kind) {
+    case 'manipulation':
+      return evidence.changed ? 'changes' : 'steady';
+    case 'proof':
+      return evidence.bad ? 'bad' : 'good';
+    case 'lift':
+      return evidence.recovers ? 'recovers' : 'stays';
+    case 'remedy':
+      return evidence.cured ? 'cured' : 'same';
+    default:
+      return 'outcome' in evidence ? evidence.outcome : '';
+  }
+}
 
-function chanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined): Float64Array | undefined {
-  const width = model.hypotheses.length;
-  if (test) {
+/** Whether it says that something is wrong. */
+export const isBadNews = (evidence: Evidence): boolean =>
+  'outcome' in evidence && evidence.outcome !== 'works' && evidence.outcome !== 'in';
+
+const flat = (chance: number): number => independence * Math.log(chance);
+
+function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, goodShares: number): Float64Array | undefined {
+  const { space } = model;
+  const width = space.count;
+  if (test && evidence.kind !== 'proof') {
     const row = test.outcomes.indexOf(outcomeOf(evidence));
-    return row < 0 ? undefined : test.chances.slice(row * width, (row + 1) * width);
+    if (row < 0) return undefined;
+    const rows = evidence.kind === 'function' && evidence.reported ? (model.reported(evidence.functionId) ?? test.chances) : test.chances;
+    return rows.subarray(row * width, (row + 1) * width).map(Math.log);
   }
   const bySection = (section: string, faulty: number, sound: number): Float64Array => {
-    const index = model.sections.indexOf(section);
-    return Float64Array.from(model.hypotheses, (h) => (h.section === index && index >= 0 ? faulty : sound));
+    const at = model.sections.indexOf(section);
+    const [bad, good] = [flat(faulty), flat(sound)];
+    return Float64Array.from(space.first, (first, h) => (at >= 0 && (first === at || space.second[h] === at) ? bad : good));
   };
   switch (evidence.kind) {
     case 'finding': {
       const table = evidence.severity === 'clean' ? cleanLook : findingChance[evidence.severity];
-      return bySection(evidence.section, Math.min(0.95, table.faulty * (evidence.previousHands ? previousHandsFactor : 1)), table.sound);
+      const raised = evidence.severity !== 'clean' && evidence.previousHands ? previousHandsFactor : 1;
+      const log = bySection(evidence.section, Math.min(0.95, table.faulty * raised), table.sound);
+      if (evidence.twiddled) {
+        const shift = flat(twiddledFound.misaligned) - flat(twiddledFound.otherwise);
+        log[misalignedAt] = (log[misalignedAt] ?? 0) + shift;
+      }
+      return log;
+    }
+    case 'proof': {
+      const ifFaulty = proofChance(model.partShare.get(evidence.designator) ?? 1, goodShares);
+      return evidence.bad
+        ? bySection(evidence.section, Math.min(0.96, ifFaulty), proof.badIfSound)
+        : bySection(evidence.section, Math.max(0.04, 1 - ifFaulty), 1 - proof.badIfSound);
     }
     case 'fit':
       return bySection(evidence.section, afterFit, 1);
@@ -72,17 +108,24 @@ function chanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undef
   }
 }
 
+/** Shares of the parts that have measured good, by section. */
+export function goodShares(model: TraceModel, evidence: readonly Evidence[]): Map<string, number> {
+  const latest = new Map<string, Evidence & { kind: 'proof' }>();
+  for (const e of evidence) if (e.kind === 'proof') latest.set(e.designator, e);
+  const sums = new Map<string, number>();
+  for (const e of latest.values()) if (!e.bad) sums.set(e.section, (sums.get(e.section) ?? 0) + (model.partShare.get(e.designator) ?? 0));
+  return sums;
+}
+
 /** Bad news that leans on a section is retired once a part has been fitted there; good news and later news stay. */
 function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evidence> {
   const gone = new Set<Evidence>();
   all.forEach((fit, at) => {
     if (fit.kind !== 'fit') return;
     for (const earlier of all.slice(0, at)) {
-      const own =
-        (earlier.kind === 'finding' || earlier.kind === 'proof' || earlier.kind === 'manipulation') && earlier.section === fit.section;
+      const own = 'section' in earlier && earlier.kind !== 'fit' && earlier.section === fit.section;
       const test = answeredTest(model, earlier);
-      const bad = 'outcome' in earlier && earlier.outcome !== 'works' && earlier.outcome !== 'in';
-      if (own || (bad && test?.reach.has(fit.section))) gone.add(earlier);
+      if (own || (isBadNews(earlier) && test?.reach.has(fit.section))) gone.add(earlier);
     }
   });
   return gone;
@@ -97,6 +140,8 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const fitted = new Set<string>();
   const latest = new Map<string, Weighed>();
   const lasting: Weighed[] = [];
+  const good = new Map<string, number>();
+  const proven = new Set<string>();
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
     if (evidence.kind === 'fit') {
@@ -105,13 +150,18 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
       fitted.add(evidence.section);
     }
     const test = answeredTest(model, evidence);
-    const chance = chanceOf(model, evidence, test);
-    if (!chance) continue;
-    const weight = independence * (evidence.doubtful ? 0.5 : 1) * (evidence.kind === 'function' && evidence.reported ? reportedWeight : 1);
-    const weighed: Weighed = { evidence, logChance: chance.map((p) => Math.log(p) * weight), weight, ...(test ? { test } : {}) };
+    const face = logChanceOf(model, evidence, test, good.get('section' in evidence ? evidence.section : '') ?? 0);
+    if (!face) continue;
+    if (evidence.kind === 'proof' && !evidence.bad && !proven.has(evidence.designator)) {
+      proven.add(evidence.designator);
+      good.set(evidence.section, (good.get(evidence.section) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
+    }
+    const isReported = evidence.kind === 'function' && evidence.reported === true;
+    const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported ? reportedWeight : 1);
+    const logChance = weight === 1 ? face : face.map((log) => log * weight);
+    const weighed: Weighed = { evidence, logChance, weight, ...(test ? { test } : {}) };
     if (test && evidence.kind !== 'manipulation') {
       const before = latest.get(test.id)?.evidence;
-      const isReported = evidence.kind === 'function' && evidence.reported;
       const wasTried = before && !(before.kind === 'function' && before.reported);
       if (!(isReported && wasTried)) latest.set(test.id, weighed);
     } else lasting.push(weighed);
@@ -123,38 +173,62 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
 export function logPriorWith(model: TraceModel, history: ShopHistory): Float64Array {
   const cases = Object.values(history).reduce((a, b) => a + b, 0);
   if (cases === 0) return model.logPrior;
-  const smoothing = historySmoothing;
-  return model.logPrior.map((log, i) => {
-    const section = model.sections[model.hypotheses[i]?.section ?? -1];
-    const seen = section ? (history[section] ?? 0) : 0;
-    const even = 1 / model.sections.length;
-    return log + Math.log((smoothing * even + seen) / ((smoothing + cases) * even));
-  });
+  const even = 1 / model.sections.length;
+  const weights = new Map(
+    [...model.weights].map(([id, weight]) => [
+      id,
+      (weight * (historySmoothing * even + (history[id] ?? 0))) / ((historySmoothing + cases) * even),
+    ]),
+  );
+  return logPriorOf(model.card, model.space, weights);
 }
 
-/** Exact posterior over all hypotheses: the sum in the log domain, then normalised. */
-export function posterior(logPrior: Float64Array, weighed: readonly Weighed[]): Float64Array {
+/** Sum of the prior and all evidence in the log domain, not normalised. */
+export function logWeights(logPrior: Float64Array, weighed: readonly Weighed[]): Float64Array {
   const log = Float64Array.from(logPrior);
   for (const { logChance } of weighed) for (let i = 0; i < log.length; i++) log[i] = (log[i] ?? 0) + (logChance[i] ?? 0);
-  return normalised(log);
+  return log;
 }
+
+/** Exact posterior over all hypotheses. */
+export const posterior = (logPrior: Float64Array, weighed: readonly Weighed[]): Float64Array => normalised(logWeights(logPrior, weighed));
 
 /** Chances from log weights, without overflow. */
 export function normalised(log: Float64Array): Float64Array {
   let top = -Infinity;
   for (const value of log) top = Math.max(top, value);
   const chances = log.map((value) => Math.exp(value - top));
-  const sum = chances.reduce((a, b) => a + b, 0);
-  return chances.map((value) => value / sum);
+  let sum = 0;
+  for (const value of chances) sum += value;
+  for (let i = 0; i < chances.length; i++) chances[i] = (chances[i] ?? 0) / sum;
+  return chances;
 }
 
-/** Chance of each section, kinds added up; the last element is that of nothing wrong inside. */
-export function bySection(model: TraceModel, chances: Float64Array): Float64Array {
-  const sums = new Float64Array(model.sections.length + 1);
-  model.hypotheses.forEach((h, i) => {
-    const at = h.section < 0 ? model.sections.length : h.section;
-    sums[at] = (sums[at] ?? 0) + (chances[i] ?? 0);
-  });
+/**
+ * Chance of each section to be among the faulty ones: a pair counts for both of its sections. The two cells after the
+ * sections are nothing wrong inside, and misaligned throughout.
+ */
+export function amongFaulty(model: TraceModel, chances: Float64Array): Float64Array {
+  const { first, second, cells } = model.space;
+  const sums = new Float64Array(cells);
+  for (let h = 0; h < chances.length; h++) {
+    const [i, j] = [first[h] ?? 0, second[h] ?? 0];
+    sums[i] = (sums[i] ?? 0) + (chances[h] ?? 0);
+    if (j !== i) sums[j] = (sums[j] ?? 0) + (chances[h] ?? 0);
+  }
+  return sums;
+}
+
+/** Chance booked by cell, a pair half to each of its two, so that the cells sum to one. */
+export function byCell(model: TraceModel, chances: Float64Array): Float64Array {
+  const { first, second, cells } = model.space;
+  const sums = new Float64Array(cells);
+  for (let h = 0; h < chances.length; h++) {
+    const half = (chances[h] ?? 0) / 2;
+    const [i, j] = [first[h] ?? 0, second[h] ?? 0];
+    sums[i] = (sums[i] ?? 0) + half;
+    sums[j] = (sums[j] ?? 0) + half;
+  }
   return sums;
 }
 

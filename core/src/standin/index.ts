@@ -1,0 +1,4 @@
+export { chanceFrom, type Chance } from './chance';
+export { drawFault, faultWays, type FaultWay, type HiddenFault } from './hidden-fault';
+export { generateCard } from './generate-card';
+export { StandInSet, type Shown, type StandInOptions } from './stand-in-set';

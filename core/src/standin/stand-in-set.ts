@@ -1,0 +1,251 @@
+import { agrees, expectationAt, pointOf, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
+import { settle, walk, type Behaviour, type Held, type Passed } from './behaviour';
+import { chanceFrom, type Chance } from './chance';
+import type { HiddenFault } from './hidden-fault';
+
+/** What trying a function shows. */
+export type Shown = 'works' | 'weak' | 'distorted' | 'comes-and-goes' | 'wrong-frequency' | 'stuck-on' | 'dead';
+
+export interface StandInOptions {
+  readonly seed: number;
+  /** How far the instruments and the one who reads them can be trusted: 1 as on a bench, 0 perfect. */
+  readonly noise?: number;
+  /** Every tuned circuit is out by this many dB (previous hands). */
+  readonly misalignedDb?: number;
+  /** What only looks like a fault: nothing is wrong inside. */
+  readonly outside?: boolean;
+}
+
+const relative = new Set(['dBm', 'dBc', 'dB']);
+/** Needs that carry a direct voltage from one section to another. */
+const lines = new Set(['supply', 'bias', 'switching']);
+/** Parts that short as often as they open. */
+const shorts = new Set(['electrolytic', 'diode', 'pin-diode', 'varactor', 'transistor', 'fet', 'power-transistor', 'valve']);
+const turned = new Set(['cored-coil', 'trimmer', 'potentiometer']);
+
+/**
+ * A set with hidden faults that answers what is asked of it on the bench: its levels, voltages and frequencies follow
+ * from the card's own numbers and from what its faults do to them. It knows nothing of how anyone reasons about them.
+ */
+export class StandInSet {
+  private readonly chance: Chance;
+  private readonly noise: number;
+  private readonly spread = new Map<string, number>();
+  private readonly cured = new Set<HiddenFault>();
+
+  constructor(
+    private readonly card: Card,
+    readonly faults: readonly HiddenFault[],
+    private readonly options: StandInOptions,
+  ) {
+    this.chance = chanceFrom(options.seed);
+    this.noise = options.noise ?? 1;
+    // Sets of one kind differ: each point of this one lies somewhere within its limits.
+    for (const point of card.testPoints) this.spread.set(point.id, Math.max(-0.95, Math.min(0.95, this.chance.normal(0.33) * this.noise)));
+  }
+
+  /** Takes the cause away: the part has been renewed, or the section put right. */
+  repair(section: string): void {
+    for (const fault of this.faults) if (fault.section === section) this.cured.add(fault);
+  }
+
+  /** The faults that are there at this moment under this condition. */
+  private present(asked: Condition): HiddenFault[] {
+    // What nobody has set stands as one finds it: not keyed, in the first mode and band.
+    const [mode, band] = [this.card.modes[0], this.card.bands[0]];
+    const condition: Condition = { keyed: false, ...(mode ? { mode } : {}), ...(band ? { band } : {}), ...asked };
+    return this.faults.filter(
+      (f) => !this.cured.has(f) && (f.when === undefined || agrees(f.when, condition)) && (f.rate >= 1 || this.chance.happens(f.rate)),
+    );
+  }
+
+  private behaviour(condition: Condition, held?: Held): Behaviour {
+    return settle(this.card, this.present(condition), condition, held);
+  }
+
+  private misalignedLoss(route: readonly string[]): number {
+    const db = this.options.misalignedDb ?? 0;
+    if (db === 0) return 0;
+    return db * Math.min(6, route.filter((id) => this.card.parts.some((p) => p.section === id && turned.has(p.kind))).length);
+  }
+
+  private judge(fn: CardFunction, passed: Passed, behaviour: Behaviour): Shown {
+    const route = routeSections(fn.route);
+    const loss = passed.lossDb + this.misalignedLoss(route) + this.chance.normal(0.5) * this.noise;
+    const silences = this.faults.some((f) => f.silences);
+    if (fn.group === 'control' && route.some((id) => behaviour.faultsAt(id).some((f) => f.effect.stuck))) return 'stuck-on';
+    const [faint, gone] = fn.group === 'transmit' ? [2, 14] : fn.group === 'receive' ? [5, 36] : [6, 22];
+    if (loss > gone) return 'dead';
+    if (passed.unlocked) return fn.group === 'receive' || silences ? 'dead' : 'wrong-frequency';
+    if (Math.abs(passed.ppm) > 20) return fn.group === 'transmit' || silences ? 'wrong-frequency' : 'distorted';
+    if (passed.distortion > 0.5) return 'distorted';
+    return loss > faint ? 'weak' : 'works';
+  }
+
+  private misjudged(shown: Shown): Shown {
+    if (!this.chance.happens(0.015 * this.noise)) return shown;
+    return this.chance.oneOf<Shown>(['works', 'works', 'weak', 'distorted', 'dead']);
+  }
+
+  /** Tries a function a few times, as one does: a fault that comes and goes may show as such. */
+  private attempt(fn: CardFunction, held?: Held, from?: string): Shown {
+    const once = (): Shown => {
+      const behaviour = this.behaviour(fn.condition, held);
+      return this.judge(fn, walk(behaviour, fn.route, undefined, from), behaviour);
+    };
+    const first = once();
+    const wavers = this.faults.some((f) => f.rate < 1 && !this.cured.has(f));
+    if (wavers && this.chance.happens(0.5)) {
+      const second = once();
+      if ((first === 'works') !== (second === 'works')) return 'comes-and-goes';
+    }
+    return this.misjudged(first);
+  }
+
+  /** Tries a function. */
+  tryFunction(id: string): Shown {
+    const fn = this.card.functions.find((f) => f.id === id);
+    return fn ? this.attempt(fn) : 'works';
+  }
+
+  /** Puts a signal in at an injection point and listens. */
+  inject(id: string): Shown {
+    const injection = this.card.injections.find((i) => i.id === id);
+    const fn = this.card.functions.find((f) => f.id === injection?.responds);
+    return injection && fn ? this.attempt(fn, undefined, injection.into) : 'works';
+  }
+
+  /** Holds a control line from outside and tries what must follow. */
+  force(id: string): Shown {
+    const forcing = this.card.forcings.find((f) => f.id === id);
+    const fn = this.card.functions.find((f) => f.id === forcing?.responds);
+    return forcing && fn ? this.attempt(fn, { cuts: forcing.cuts }) : 'works';
+  }
+
+  /** What the meter shows at a point, or null when there is nothing. Undefined for a point or condition the card does not know. */
+  read(pointId: string, condition: Condition): number | null | undefined {
+    const point = pointOf(this.card, pointId);
+    const expectation = point && expectationAt(point, condition);
+    if (!point || !expectation) return undefined;
+    const { low, high } = expectation;
+    const nominal = expectation.nominal ?? (low !== undefined && high !== undefined ? (low + high) / 2 : (low ?? high ?? 0));
+    const half = low !== undefined && high !== undefined ? (high - low) / 2 : Math.abs(nominal) * 0.1;
+    const healthy = nominal + half * (this.spread.get(point.id) ?? 0);
+    const behaviour = this.behaviour(condition);
+    const true_ = this.truth(point, condition, behaviour, healthy);
+    return true_ === null ? null : this.seen(point, true_);
+  }
+
+  private truth(point: TestPoint, condition: Condition, behaviour: Behaviour, healthy: number): number | null {
+    const { section } = point;
+    const direct = point.sees === 'own' && ['V', 'A', 'ohm'].includes(point.unit);
+    if (direct) return this.direct(point, behaviour, healthy);
+    const along = this.routeTo(point, condition);
+    const passed = along
+      ? walk(behaviour, along.route, section)
+      : { lossDb: behaviour.lossDb(section), ppm: behaviour.ppm(section), unlocked: behaviour.unlocked(section), distortion: 0 };
+    const misaligned = along
+      ? this.misalignedLoss(routeSections(along.route).slice(0, routeSections(along.route).indexOf(section) + 1))
+      : 0;
+    const frequency = point.unit === 'Hz';
+    // What is off frequency does not pass the filters; the oscillator itself still shows on a meter.
+    const makes = ['oscillator', 'loop', 'divider', 'amplifier'].includes(this.card.sections.find((s) => s.id === section)?.kind ?? '');
+    const loss = passed.lossDb + misaligned + (passed.unlocked && !frequency && !makes ? 60 : 0);
+    if (loss > 42) return null;
+    if (frequency) return passed.unlocked ? healthy * (1 + 0.03 * (this.faults[0]?.silences ? 1 : -1)) : healthy * (1 + passed.ppm / 1e6);
+    if (relative.has(point.unit)) return healthy - loss;
+    return healthy * 10 ** (-loss / (point.unit === 'W' ? 10 : 20));
+  }
+
+  private direct(point: TestPoint, behaviour: Behaviour, healthy: number): number | null {
+    const { section } = point;
+    const own = behaviour.faultsAt(section);
+    const feeds = this.card.sections.some((s) => s.needs.some((n) => lines.has(n.by) && n.section === section));
+    const kind = this.card.sections.find((s) => s.id === section)?.kind;
+    if (own.some((f) => f.effect.stuck)) return Math.abs(healthy) < 0.5 ? 7 : healthy;
+    if (point.unit === 'A') return healthy * own.reduce((product, f) => product * f.effect.current, behaviour.fed(section));
+    if (point.unit === 'ohm') {
+      const fault = own[0];
+      if (!fault || fault.effect.lossDb < 25) return healthy * (fault?.effect.bias ?? 1);
+      const kind = this.card.parts.find((p) => p.designator === fault.part)?.kind;
+      const shorted = kind !== undefined && shorts.has(kind) && fault.effect.bias < 0.5;
+      return shorted ? healthy * 0.02 : healthy * 40 + 1;
+    }
+    if (feeds) return healthy * behaviour.volts(section);
+    let volts = healthy * behaviour.fed(section) * own.reduce((product, f) => product * f.effect.bias, 1);
+    if (kind === 'loop') {
+      if (behaviour.unlocked(section)) volts = this.faults[0]?.silences ? healthy * 0.1 : healthy * 1.9;
+      else volts *= 1 + this.faults.reduce((sum, f) => sum + f.effect.ppm, 0) / 400;
+    }
+    return Math.abs(volts) < 0.02 * Math.abs(healthy) ? null : volts;
+  }
+
+  /** The function on whose way a signal point lies under a condition. */
+  private routeTo(point: TestPoint, condition: Condition): CardFunction | undefined {
+    if (point.sees !== 'signal') return undefined;
+    const full = { ...condition, keyed: condition.keyed ?? false };
+    const passes = this.card.functions.filter((f) => routeSections(f.route).includes(point.section) && agrees(f.condition, full));
+    return passes.find((f) => f.group !== 'control') ?? passes[0];
+  }
+
+  private seen(point: TestPoint, value: number): number {
+    const slip = this.chance.happens(0.006 * this.noise);
+    if (relative.has(point.unit)) return value + this.chance.normal(0.6) * this.noise - (slip ? 20 : 0);
+    const share = point.unit === 'Hz' ? 1e-6 : point.unit === 'V' && point.sees === 'own' ? 0.006 : 0.03;
+    return value * (1 + this.chance.normal(share) * this.noise) * (slip ? this.chance.oneOf([0.1, 10]) : 1);
+  }
+
+  /** How a point stands beside a healthy set, by the eye of whoever compares. */
+  compare(pointId: string): 'in' | 'low' | 'high' | 'dead' {
+    const point = pointOf(this.card, pointId);
+    const condition = point?.expect[0]?.condition ?? {};
+    const here = this.read(pointId, condition);
+    if (!point || here === undefined) return 'in';
+    if (here === null) return 'dead';
+    const { nominal, low, high } = point.expect[0] ?? {};
+    const there = nominal ?? ((low ?? 0) + (high ?? low ?? 0)) / 2;
+    const apart = relative.has(point.unit)
+      ? 3
+      : Math.max(0.12 * Math.abs(there), high !== undefined && low !== undefined ? (high - low) / 2 : 0);
+    return here < there - apart ? 'low' : here > there + apart ? 'high' : 'in';
+  }
+
+  private at(section: string): HiddenFault | undefined {
+    return this.faults.find((f) => f.section === section && !this.cured.has(f));
+  }
+
+  /** Taps and presses round a section: whether the symptom changed. */
+  tap(section: string): boolean {
+    const fault = this.at(section);
+    if (fault) return this.chance.happens(fault.rate < 1 ? 0.65 : fault.contact ? 0.15 : 0.03);
+    const board = this.card.sections.find((s) => s.id === section)?.board;
+    const near = this.faults.some((f) => f.rate < 1 && board && this.card.sections.find((s) => s.id === f.section)?.board === board);
+    return this.chance.happens((near ? 0.06 : 0.02) * this.noise);
+  }
+
+  /** Looks closely at a section: whether something is to be seen. */
+  inspect(section: string): boolean {
+    return (this.at(section)?.visible ?? false) || this.chance.happens(0.05 * this.noise);
+  }
+
+  /** Lifts the feed of a section: whether its supply recovers. */
+  lift(section: string): boolean {
+    return (this.at(section)?.effect.drag ?? 1) < 0.9 || this.chance.happens(0.01 * this.noise);
+  }
+
+  /** Solders, reseats or cleans in a section: whether the trouble is gone. */
+  remedy(section: string): boolean {
+    const fault = this.at(section);
+    if (fault?.contact && this.chance.happens(0.75)) {
+      this.cured.add(fault);
+      return !this.faults.some((f) => !this.cured.has(f));
+    }
+    return this.faults.every((f) => this.cured.has(f) || f.rate < 1) && this.faults.length > 0 && this.chance.happens(0.05 * this.noise);
+  }
+
+  /** Measures a part out of circuit: whether it is bad. */
+  proof(designator: string): boolean {
+    const hit = this.faults.some((f) => f.part === designator && !this.cured.has(f));
+    return hit ? !this.chance.happens(0.02 * this.noise) : this.chance.happens(0.001 * this.noise);
+  }
+}

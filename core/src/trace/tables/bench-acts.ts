@@ -1,0 +1,55 @@
+import type { Part } from '../../card/card-schema';
+import type { FaultKind } from './fault-kinds';
+
+/** Chances of what looking, tapping, lifting, measuring parts and trial repairs show, for a faulty section and a sound one. */
+
+/** Chance that a tap, press, warming or cooling at a section changes the symptom. */
+export const tapChanges = { intermittent: 0.6, otherFault: 0.06, elsewhere: 0.035 } as const;
+
+/** Chance of a finding near a section when the section is at fault, and when it is not, by how bad it looks. */
+export const findingChance = {
+  slight: { faulty: 0.1, sound: 0.06 },
+  plain: { faulty: 0.14, sound: 0.035 },
+  bad: { faulty: 0.16, sound: 0.01 },
+} as const;
+/** A section that looks clean, likewise. */
+export const cleanLook = { faulty: 0.75, sound: 0.94 } as const;
+/** Previous hands make a finding tell this much more. */
+export const previousHandsFactor = 1.6;
+/** Chance of finding cores turned or trimmers touched when the whole set is misaligned, and when it is not. */
+export const twiddledFound = { misaligned: 0.85, otherwise: 0.04 } as const;
+
+/**
+ * A part measured out of circuit. When its section is at fault, one of the named parts is to blame in this share of
+ * cases (the rest are joints, tracks and what the card does not name), each by its weight; in a sound section a part
+ * hardly ever proves bad.
+ */
+export const proof = { named: 0.88, badIfSound: 0.002 } as const;
+/** After a part was fitted in a section, how much likelier than before that section still is to be at fault. */
+export const afterFit = 0.12;
+
+/** Lifting a section's feed: chance that its rail comes back, by the kind of fault in the section, and when it is sound. */
+export const railRecovers: Readonly<Partial<Record<FaultKind, number>>> & { readonly otherwise: number } = {
+  'pulls-rail': 0.93,
+  otherwise: 0.015,
+};
+
+/** Cheap repairs as tests. Each is offered where a section has a part of such a kind. */
+export const remedies = ['reflow', 'reseat', 'clean'] as const;
+export type Remedy = (typeof remedies)[number];
+export const remedyParts: Readonly<Record<Remedy, readonly Part['kind'][]>> = {
+  reflow: ['joint', 'module', 'power-transistor', 'transformer', 'regulator-ic'],
+  reseat: ['connector', 'valve', 'fuse'],
+  clean: ['relay', 'switch', 'potentiometer', 'trimmer'],
+};
+/** Chance that it cures the trouble, by the kind of fault in that section; it never cures another section's. */
+export const remedyCures: Readonly<Record<FaultKind, number>> = {
+  dead: 0.1,
+  weak: 0.12,
+  partial: 0.15,
+  intermittent: 0.5,
+  'pulls-rail': 0.02,
+  'loads-before': 0.02,
+};
+/** An intermittent that stays away for the moment looks cured. */
+export const seemsCured = 0.02;

@@ -1,0 +1,18 @@
+/** How evidence adds up, and when it is enough. */
+
+/** Evidence is never quite independent, so each row is flattened: raised to this power and made to sum to one again. */
+export const independence = 0.88;
+/** An entry that who made it doubts counts for half. */
+export const doubtfulWeight = 0.5;
+
+/** Stop when one section holds this much of the chance. */
+export const stopAt = 0.9;
+/** Nothing wrong inside, or a set misaligned throughout, is told as settled from this chance up. */
+export const settledAt = 0.8;
+/** A group holds at least this much between its sections, and has at most so many. */
+export const groupHolds = 0.92;
+export const groupMost = 4;
+/** Below this chance of being seen, given all else, an entry is called in doubt. */
+export const surpriseBelow = 0.035;
+/** Two faults are told as such from this chance up. */
+export const pairToldAt = 0.5;

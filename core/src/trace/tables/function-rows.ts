@@ -1,0 +1,60 @@
+import type { Card } from '../../card/card-schema';
+import type { FaultKind } from './fault-kinds';
+
+/** What a function check says, from the best to the worst: where two faults meet, the worse one shows. */
+export const functionOutcomes = ['works', 'weak', 'distorted', 'comes-and-goes', 'wrong-frequency', 'stuck-on', 'dead'] as const;
+export type FunctionOutcome = (typeof functionOutcomes)[number];
+export type FunctionRow = Readonly<Record<FunctionOutcome, number>>;
+
+const row = (
+  works: number,
+  weak: number,
+  distorted: number,
+  comesAndGoes: number,
+  wrongFrequency: number,
+  stuckOn: number,
+  dead: number,
+): FunctionRow => ({
+  works,
+  weak,
+  distorted,
+  'comes-and-goes': comesAndGoes,
+  'wrong-frequency': wrongFrequency,
+  'stuck-on': stuckOn,
+  dead,
+});
+
+/** A function none of whose sections is faulty: it works, or one has misjudged it. */
+export const healthyFunction = row(0.97, 0.011, 0.006, 0.004, 0.002, 0.002, 0.005);
+
+/** A function that leans on the faulty section, by the kind of fault; for a partial one, where it acts. Each row sums to one. */
+export const faultyFunction: Readonly<Record<FaultKind, FunctionRow>> = {
+  dead: row(0.025, 0.1, 0.03, 0.02, 0.05, 0.015, 0.76),
+  weak: row(0.08, 0.57, 0.1, 0.03, 0.03, 0.01, 0.18),
+  partial: row(0.06, 0.2, 0.06, 0.03, 0.06, 0.03, 0.56),
+  intermittent: row(0.39, 0.09, 0.03, 0.26, 0.02, 0.01, 0.2),
+  'pulls-rail': row(0.03, 0.12, 0.05, 0.02, 0.03, 0.01, 0.74),
+  'loads-before': row(0.06, 0.5, 0.06, 0.02, 0.02, 0.01, 0.33),
+};
+
+/** How the kind of section shifts what a fault in it looks like; rows are scaled by this and made to sum to one again. */
+export const sectionShift: Readonly<Partial<Record<Card['sections'][number]['kind'], Partial<FunctionRow>>>> = {
+  oscillator: { 'wrong-frequency': 3, distorted: 1.5 },
+  loop: { 'wrong-frequency': 3 },
+  divider: { 'wrong-frequency': 3 },
+  switch: { 'stuck-on': 8 },
+  relay: { 'stuck-on': 6, 'comes-and-goes': 2 },
+  control: { distorted: 1.5, 'stuck-on': 2 },
+  audio: { distorted: 2 },
+  filter: { weak: 1.4 },
+};
+
+/** Nothing wrong inside: antenna, supply, settings or the user. On the bench most of that is ruled out by the set-up. */
+export const outsideFunction = row(0.93, 0.02, 0.012, 0.012, 0.006, 0.004, 0.016);
+/** The same for what the owner reports: there the antenna, the supply and the settings were the owner's. */
+export const outsideReported = row(0.2, 0.25, 0.1, 0.15, 0.03, 0.02, 0.25);
+/** Previous hands in every can: most of what passes tuned circuits is weak, little is quite dead. */
+export const misalignedFunction = row(0.3, 0.52, 0.06, 0.01, 0.04, 0.01, 0.06);
+
+/** What the owner says is softer than what one has tried: its weight in the log domain. */
+export const reportedWeight = 0.6;

@@ -1,0 +1,152 @@
+import { expectationAt, pointOf, type Card } from '../../core/src/card';
+import { faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
+import { chanceFrom } from '../../core/src/standin/chance';
+import { trace, type Evidence, type Probe, type ProbeOrder, type TraceModel } from '../../core/src/trace';
+
+/** Which test comes next: as Trace offers, or as one does without it. */
+export type Policy = ProbeOrder | 'functions-first' | 'random';
+
+export type JobWay = FaultWay | 'two-faults' | 'misaligned' | 'outside';
+export const jobWays: readonly JobWay[] = [...faultWays, 'two-faults', 'misaligned', 'outside'];
+
+/** One set with what is wrong in it. */
+export interface Case {
+  readonly model: TraceModel;
+  readonly way: JobWay;
+  readonly faults: readonly HiddenFault[];
+  readonly seed: number;
+  readonly complaint: Evidence;
+  readonly misalignedDb: number;
+}
+
+export interface Played {
+  readonly way: JobWay;
+  readonly end: 'stop' | 'group' | 'out';
+  /** The section named at the stop is among the faulty ones. */
+  readonly right: boolean;
+  /** At the end without a stop: a group of at most four holds the fault. */
+  readonly inGroup: boolean;
+  readonly tests: number;
+  readonly minutes: number;
+  /** Minutes by kind of test. */
+  readonly spent: Readonly<Record<string, number>>;
+  /** Claim and truth, for every section at every step. */
+  readonly claims: readonly (readonly [claim: number, truth: 0 | 1])[];
+}
+
+/** The reading of a stand-in against the card's limits. */
+function verdict(
+  card: Card,
+  pointId: string,
+  condition: Probe['test']['condition'],
+  value: number | null | undefined,
+): 'in' | 'low' | 'high' | 'dead' {
+  const point = pointOf(card, pointId);
+  const { low, high } = (point && expectationAt(point, condition)) ?? {};
+  if (value === null || value === undefined) return 'dead';
+  return low !== undefined && value < low ? 'low' : high !== undefined && value > high ? 'high' : 'in';
+}
+
+/** Does the test on the stand-in and puts its answer as evidence. */
+export function answer(card: Card, set: StandInSet, test: Probe['test'], id: string): Evidence {
+  switch (test.kind) {
+    case 'function':
+      return { id, kind: 'function', functionId: test.subject, outcome: set.tryFunction(test.subject) };
+    case 'reading':
+      return {
+        id,
+        kind: 'reading',
+        point: test.subject,
+        condition: test.condition,
+        outcome: verdict(card, test.subject, test.condition, set.read(test.subject, test.condition)),
+        text: '',
+      };
+    case 'comparison':
+      return { id, kind: 'comparison', point: test.subject, outcome: set.compare(test.subject), text: '' };
+    case 'injection':
+      return { id, kind: 'injection', injection: test.subject, outcome: set.inject(test.subject) };
+    case 'forcing':
+      return { id, kind: 'forcing', forcing: test.subject, outcome: set.force(test.subject) };
+    case 'tap':
+      return { id, kind: 'manipulation', section: test.subject, changed: set.tap(test.subject), text: '' };
+    case 'inspect':
+      return {
+        id,
+        kind: 'finding',
+        section: test.subject,
+        severity: set.inspect(test.subject) ? 'plain' : 'clean',
+        previousHands: false,
+        text: '',
+      };
+    case 'lift':
+      return { id, kind: 'lift', section: test.subject, recovers: set.lift(test.subject) };
+    case 'remedy':
+      return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: set.remedy(test.subject) };
+    case 'proof':
+      return { id, kind: 'proof', section: [...test.reach.keys()][0] ?? '', designator: test.subject, bad: set.proof(test.subject) };
+  }
+}
+
+/** Plays one job to its end: the complaint, then test after test as the policy says, until a stop or until nothing is left. */
+export function play(one: Case, policy: Policy, options: { noise?: number; lookAhead?: number; claims?: boolean } = {}): Played {
+  const { model, faults } = one;
+  const { card } = model;
+  const set = new StandInSet(card, faults, { seed: one.seed * 7919 + 13, noise: options.noise ?? 1, misalignedDb: one.misalignedDb });
+  const truth = new Set(faults.map((f) => f.section));
+  const chance = chanceFrom(one.seed + 5);
+  const evidence: Evidence[] = [one.complaint];
+  const opened = new Set<string>();
+  let inHand = 'none';
+  let minutes = 0;
+  const spent: Record<string, number> = {};
+  const claims: [number, 0 | 1][] = [];
+  for (let tests = 0; ; tests++) {
+    const order: ProbeOrder = policy === 'functions-first' ? 'halves' : policy === 'random' ? 'worth' : policy;
+    const result = trace(model, evidence, {
+      order,
+      opened: [...opened],
+      inHand,
+      count: policy === 'random' ? 40 : policy === 'worth' ? 3 : 3,
+      explain: false,
+      ...(options.lookAhead === undefined ? {} : { lookAhead: options.lookAhead }),
+    });
+    if (options.claims ?? true) for (const { section, chance: claim } of result.sections) claims.push([claim, truth.has(section) ? 1 : 0]);
+    const done = (end: Played['end'], right: boolean, inGroup: boolean): Played => ({
+      way: one.way,
+      end,
+      right,
+      inGroup,
+      tests,
+      minutes,
+      spent,
+      claims,
+    });
+    if (result.stop) return done('stop', truth.has(result.stop), true);
+    if (result.settled) return done('stop', one.way === result.settled, true);
+    const untried =
+      policy === 'functions-first' ? model.tests.find((t) => t.kind === 'function' && !result.answered.includes(t.id)) : undefined;
+    const probe = policy === 'random' && result.probes.length ? chance.oneOf(result.probes) : result.probes[0];
+    const test = untried ?? probe?.test;
+    if (!test || tests >= 60) {
+      const ranked = [...result.sections].sort((a, b) => b.chance - a.chance);
+      const held = [
+        ...ranked.map((s): [string, number] => [s.section, s.chance]),
+        ['outside', result.outside] as [string, number],
+        ['misaligned', result.misaligned] as [string, number],
+      ].sort((a, b) => b[1] - a[1]);
+      const top = held.slice(0, 4).map(([name]) => name);
+      return done(
+        test ? 'out' : 'group',
+        false,
+        top.some((s) => truth.has(s) || s === one.way),
+      );
+    }
+    const took = (untried ? test.minutes : (probe?.minutes ?? 0)) + 0.7;
+    minutes += took;
+    spent[test.kind] = (spent[test.kind] ?? 0) + took;
+    for (let step = card.access.find((a) => a.id === test.access); step; step = card.access.find((a) => a.id === step?.behind))
+      opened.add(step.id);
+    if (test.instrument !== 'none') inHand = test.instrument;
+    evidence.push(answer(card, set, test, `${tests}`));
+  }
+}
