@@ -1,7 +1,5 @@
 import { packShop, type ShopArchive } from '@amber-relay/core/archive';
-import { readCard } from '@amber-relay/core/card';
-import halyetLampOne from '../cards/halyet-lamp-one.json';
-import oxbraeOb7 from '../cards/oxbrae-ob7.json';
+import { demoCards } from './demo-cards';
 import { customers } from './customers';
 import { instrumentsAt } from './instruments';
 import { demoJobs } from './jobs/demo-jobs';
@@ -9,7 +7,7 @@ import { stock } from './stock';
 
 /** The demo shop as of `now`: everything in it is made up, and its dates follow the calendar. */
 export function demoShop(now: Date): ShopArchive {
-  const cards = [readCard(oxbraeOb7), readCard(halyetLampOne)];
+  const cards = demoCards();
   const { jobs, sets, tape } = demoJobs(cards, now);
   return {
     settings: {

@@ -1,10 +1,14 @@
 import { expectationAt, pointOf, type Card } from '../../core/src/card';
 import { faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
 import { chanceFrom } from '../../core/src/standin/chance';
-import { trace, type Evidence, type Probe, type ProbeOrder, type TraceModel } from '../../core/src/trace';
+import { trace, type Evidence, type Probe, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
+import { priceOf } from '../../core/src/trace/next-probe';
 
-/** Which test comes next: as Trace offers, or as one does without it. */
-export type Policy = ProbeOrder | 'functions-first' | 'random';
+/**
+ * Which test comes next: as Trace offers, or as one does without it. `tidy-halves` counts the blocks still in question and
+ * cuts them as evenly as it can, whatever the cut costs; `functions-first` tries every function, then does the same.
+ */
+export type Policy = ProbeOrder | 'tidy-halves' | 'functions-first' | 'random';
 
 export type JobWay = FaultWay | 'two-faults' | 'misaligned' | 'outside';
 export const jobWays: readonly JobWay[] = [...faultWays, 'two-faults', 'misaligned', 'outside'];
@@ -24,7 +28,9 @@ export interface Played {
   readonly end: 'stop' | 'group' | 'out';
   /** The section named at the stop is among the faulty ones. */
   readonly right: boolean;
-  /** At the end without a stop: a group of at most four holds the fault. */
+  /** At the end without a stop: a group of at most four was named. */
+  readonly grouped: boolean;
+  /** The group holds the fault; without a group, the four likeliest do. */
   readonly inGroup: boolean;
   readonly tests: number;
   readonly minutes: number;
@@ -87,6 +93,22 @@ export function answer(card: Card, set: StandInSet, test: Probe['test'], id: str
   }
 }
 
+const tracing = new Set(['function', 'reading', 'injection', 'forcing']);
+
+/** The test that leaves most nearly as many blocks in question on one side as on the other; the first of the card among equals. */
+function evenCut(model: TraceModel, result: TraceResult): TestModel | undefined {
+  const inQuestion = result.sections.filter((s) => s.chance >= 0.01).map((s) => s.section);
+  let best: { test: TestModel; uneven: number } | undefined;
+  for (const test of model.tests) {
+    if (!tracing.has(test.kind) || result.answered.includes(test.id)) continue;
+    const on = inQuestion.filter((id) => test.reach.has(id)).length;
+    if (on === 0 || on === inQuestion.length) continue;
+    const uneven = Math.abs(on - inQuestion.length / 2);
+    if (!best || uneven < best.uneven) best = { test, uneven };
+  }
+  return best?.test;
+}
+
 /** Plays one job to its end: the complaint, then test after test as the policy says, until a stop or until nothing is left. */
 export function play(one: Case, policy: Policy, options: { noise?: number; lookAhead?: number; claims?: boolean } = {}): Played {
   const { model, faults } = one;
@@ -101,7 +123,7 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
   const spent: Record<string, number> = {};
   const claims: [number, 0 | 1][] = [];
   for (let tests = 0; ; tests++) {
-    const order: ProbeOrder = policy === 'functions-first' ? 'halves' : policy === 'random' ? 'worth' : policy;
+    const order: ProbeOrder = policy === 'functions-first' || policy === 'tidy-halves' || policy === 'random' ? 'worth' : policy;
     const result = trace(model, evidence, {
       order,
       opened: [...opened],
@@ -115,6 +137,7 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
       way: one.way,
       end,
       right,
+      grouped: result.group.length > 0,
       inGroup,
       tests,
       minutes,
@@ -125,23 +148,24 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
     if (result.settled) return done('stop', one.way === result.settled, true);
     const untried =
       policy === 'functions-first' ? model.tests.find((t) => t.kind === 'function' && !result.answered.includes(t.id)) : undefined;
+    const cut = policy === 'functions-first' || policy === 'tidy-halves' ? evenCut(model, result) : undefined;
     const probe = policy === 'random' && result.probes.length ? chance.oneOf(result.probes) : result.probes[0];
-    const test = untried ?? probe?.test;
+    const plain = untried ?? cut;
+    const test = plain ?? probe?.test;
     if (!test || tests >= 60) {
-      const ranked = [...result.sections].sort((a, b) => b.chance - a.chance);
       const held = [
-        ...ranked.map((s): [string, number] => [s.section, s.chance]),
+        ...result.sections.map((s): [string, number] => [s.section, s.chance]),
         ['outside', result.outside] as [string, number],
         ['misaligned', result.misaligned] as [string, number],
       ].sort((a, b) => b[1] - a[1]);
-      const top = held.slice(0, 4).map(([name]) => name);
+      const top = result.group.length ? result.group : held.slice(0, 4).map(([name]) => name);
       return done(
         test ? 'out' : 'group',
         false,
         top.some((s) => truth.has(s) || s === one.way),
       );
     }
-    const took = (untried ? test.minutes : (probe?.minutes ?? 0)) + 0.7;
+    const took = (plain ? priceOf(model, plain, { opened, inHand }).minutes : (probe?.minutes ?? 0)) + 0.7;
     minutes += took;
     spent[test.kind] = (spent[test.kind] ?? 0) + took;
     for (let step = card.access.find((a) => a.id === test.access); step; step = card.access.find((a) => a.id === step?.behind))

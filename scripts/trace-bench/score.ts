@@ -7,8 +7,11 @@ export interface Summary {
   readonly stopped: number;
   /** Of those, the share in which what was named was at fault. */
   readonly right: number;
-  /** Of the others, the share in which the four likeliest hold the fault. */
+  /** Of the others, the share in which a group of at most four was named, and of those the share that holds the fault. */
+  readonly grouped: number;
   readonly held: number;
+  /** Of the others, the share in which the group, or the four likeliest, hold the fault. */
+  readonly heldByFour: number;
   readonly tests: number;
   readonly minutes: number;
 }
@@ -22,7 +25,9 @@ export function summaryOf(played: readonly Played[]): Summary {
     jobs: played.length,
     stopped: stopped.length / played.length,
     right: mean(stopped.map((p) => Number(p.right))),
-    held: mean(others.map((p) => Number(p.inGroup))),
+    grouped: mean(others.map((p) => Number(p.grouped))),
+    held: mean(others.filter((p) => p.grouped).map((p) => Number(p.inGroup))),
+    heldByFour: mean(others.map((p) => Number(p.inGroup))),
     tests: mean(played.map((p) => p.tests)),
     minutes: mean(played.map((p) => p.minutes)),
   };

@@ -10,9 +10,9 @@ import { readingsCsv } from './readings-csv';
 import { jsonFile, seal, unseal } from './sealed-zip';
 
 export const jobArchiveFormat = 'amber-relay-job';
-export const jobArchiveVersion = 2;
+export const jobArchiveVersion = 3;
 /** 1 to 2: sums came onto the tape; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data };
+const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data };
 
 const jobArchiveSchema = z.object({
   format: z.literal(jobArchiveFormat),

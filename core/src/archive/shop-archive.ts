@@ -11,9 +11,9 @@ import { migrate, type Migration } from './migrate';
 import { jsonFile, seal, unseal } from './sealed-zip';
 
 export const shopArchiveFormat = 'amber-relay-shop';
-export const shopArchiveVersion = 2;
+export const shopArchiveVersion = 3;
 /** 1 to 2: sums came onto the tape; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data };
+const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data };
 
 const shopTablesSchema = z.object({
   format: z.literal(shopArchiveFormat),

@@ -1,7 +1,10 @@
-import { partOf } from '../card';
+import { partOf, pointOf } from '../card';
 import { isDesignator, refuse, type EntryContext, type Word } from './entry-context';
 import type { TapeBody } from '../job/tape-entry';
 import { waitReasons } from '../job/vocabulary';
+import { comparisonNames, remedyNames } from '../job/words';
+import type { Remedy } from '../trace/tables/bench-acts';
+import type { ReadingOutcome } from '../trace/tables/reading-rows';
 
 /** Reads what follows a verb; `at` is the end of the line, where something may be missing. */
 type Verb = (rest: string, words: readonly Word[], context: EntryContext, at: number) => TapeBody;
@@ -28,6 +31,27 @@ const manipulate =
       return refuse(at, 'Did the symptom change?', `End with changed or steady: ${act} l4 changed`);
     return { kind: 'manipulation', act, changed, ...place };
   };
+
+const remedy =
+  (act: Remedy): Verb =>
+  (_rest, words, context, at) => {
+    const place = placeOf(words[0], context, at);
+    const said = words[1]?.text.toLowerCase();
+    const cured = said === 'cured' || said === 'works' || said === 'yes';
+    if (!said || !(cured || ['same', 'no'].includes(said)))
+      return refuse(words[1]?.at ?? at, 'Is the trouble gone?', `End with cured or same: ${act} ${words[0]?.text ?? 'j2'} cured`);
+    return { kind: 'remedy', remedy: act, cured, ...place };
+  };
+
+const compared: Readonly<Record<string, ReadingOutcome>> = {
+  same: 'in',
+  in: 'in',
+  lower: 'low',
+  low: 'low',
+  higher: 'high',
+  high: 'high',
+  dead: 'dead',
+};
 
 /** The first words that are not a point, a test, a part or a function. */
 export const verbs: Readonly<Record<string, Verb>> = {
@@ -99,6 +123,31 @@ export const verbs: Readonly<Record<string, Verb>> = {
       .join(' ');
     return { kind: 'proof', designator: first.text.toUpperCase(), result, ...(text ? { text } : {}) };
   },
+  compare: (_rest, words, context, at) => {
+    const first = words[0];
+    const point = first && context.card ? pointOf(context.card, first.text) : undefined;
+    if (!first || !point) return refuse(first?.at ?? at, 'Which point?', 'Name a point of this card: compare tp7 same');
+    const said = words[1]?.text.toLowerCase() ?? '';
+    const result = Object.hasOwn(compared, said) ? compared[said] : undefined;
+    return result
+      ? { kind: 'comparison', point: point.id, result }
+      : refuse(
+          words[1]?.at ?? at,
+          'How does it stand beside the healthy set?',
+          `Write same, lower, higher or dead: compare ${point.id.toLowerCase()} same`,
+        );
+  },
+  lift: (_rest, words, context, at) => {
+    const { section } = placeOf(words[0], context, at);
+    const said = words[1]?.text.toLowerCase();
+    const recovers = said === 'recovers' || said === 'yes';
+    if (!said || !(recovers || ['stays', 'no', 'same'].includes(said)))
+      return refuse(words[1]?.at ?? at, 'Does the supply come back?', `End with recovers or stays: lift ${section} recovers`);
+    return { kind: 'lift', section, recovers };
+  },
+  reflow: remedy('reflow'),
+  reseat: remedy('reseat'),
+  clean: remedy('clean'),
   left: (rest, _w, _c, at) => ({ kind: 'remark', about: 'left-alone', text: need(rest, at, 'What was left alone', 'left scratched case') }),
   watch: (rest, _w, _c, at) => ({ kind: 'remark', about: 'watch-for', text: need(rest, at, 'What to watch', 'watch relay was cleaned') }),
   done: (rest, _w, _c, at) => ({ kind: 'remark', about: 'done', text: need(rest, at, 'What was done', 'done contacts cleaned') }),
@@ -131,6 +180,12 @@ export function verbTitle(entry: TapeBody): string {
       return `Fit ${entry.designator}: ${entry.newPart}`;
     case 'finding':
       return `Found: ${[entry.designator, entry.text].filter(Boolean).join(' ')}`;
+    case 'comparison':
+      return `${entry.point} ${comparisonNames[entry.result]}`;
+    case 'lift':
+      return `Feed of ${entry.section} lifted: the supply ${entry.recovers ? 'comes back' : 'stays as it was'}`;
+    case 'remedy':
+      return `${remedyNames[entry.remedy]} ${entry.designator ?? entry.section}: ${entry.cured ? 'the trouble is gone' : 'no change'}`;
     case 'proof':
       return `${entry.designator} measured ${entry.result} out of circuit`;
     case 'manipulation':

@@ -2,7 +2,7 @@ import { partOf, type LaidCard } from '../card';
 import { quantityText } from '../quantity';
 import type { Evidence } from '../trace/evidence';
 import type { Symptom } from './records';
-import { standing } from './tape';
+import { ofKind, standing } from './tape';
 import type { EntryOf, TapeBody, TapeEntry } from './tape-entry';
 import { findingNames } from './words';
 
@@ -37,6 +37,7 @@ export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: s
         section,
         severity: entry.finding === 'clean' ? 'clean' : entry.severity,
         previousHands: entry.previousHands,
+        ...(entry.finding === 'twiddled' || entry.finding === 'broken-core' ? { twiddled: true } : {}),
         text,
       };
     }
@@ -56,6 +57,12 @@ export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: s
       return entry.result === 'not-tried' ? undefined : { id, kind: 'injection', injection: entry.injection, outcome: entry.result };
     case 'forcing':
       return entry.result === 'not-tried' ? undefined : { id, kind: 'forcing', forcing: entry.forcing, outcome: entry.result };
+    case 'comparison':
+      return { id, kind: 'comparison', point: entry.point, outcome: entry.result, text: '' };
+    case 'lift':
+      return has(entry.section) ? { id, kind: 'lift', section: entry.section, recovers: entry.recovers } : undefined;
+    case 'remedy':
+      return has(entry.section) ? { id, kind: 'remedy', section: entry.section, remedy: entry.remedy, cured: entry.cured } : undefined;
     case 'proof': {
       const section = partOf(card, entry.designator)?.section;
       return has(section) ? { id, kind: 'proof', section, designator: entry.designator, bad: entry.result === 'bad' } : undefined;
@@ -69,6 +76,15 @@ export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: s
   }
 }
 
+/** Entries whose latest word on the tape is doubt. */
+export function doubtedEntries(stood: readonly TapeEntry[]): Set<string> {
+  const doubted = new Set<string>();
+  for (const { entry, doubtful } of ofKind(stood, 'doubt'))
+    if (doubtful) doubted.add(entry);
+    else doubted.delete(entry);
+  return doubted;
+}
+
 /** What Trace may weigh: what the owner reported, softly, then all that stands on the tape, in order. Claims are not evidence. */
 export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: readonly TapeEntry[]): Evidence[] {
   const reported = symptoms.flatMap((symptom, i): Evidence[] =>
@@ -76,5 +92,8 @@ export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: r
       ? [{ id: `symptom-${i}`, kind: 'function', functionId: symptom.functionId, outcome: symptom.result, reported: true }]
       : [],
   );
-  return [...reported, ...standing(tape).flatMap((entry) => entryEvidence(card, entry) ?? [])];
+  const stood = standing(tape);
+  const doubtful = doubtedEntries(stood);
+  const made = stood.flatMap((entry) => entryEvidence(card, entry) ?? []);
+  return [...reported, ...made.map((evidence) => (doubtful.has(evidence.id) ? { ...evidence, doubtful: true } : evidence))];
 }

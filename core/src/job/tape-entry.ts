@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { conditionSchema } from '../card/card-schema';
 import { units } from '../quantity/unit';
+import { remedies } from '../trace/tables/bench-acts';
+import { readingOutcomes } from '../trace/tables/reading-rows';
 import { findingKinds, functionResults, problemStates, readingVerdicts, stages, waitReasons } from './vocabulary';
 
 const base = { id: z.uuid(), jobId: z.uuid(), seq: z.number().int().min(1), at: z.iso.datetime(), by: z.string() };
@@ -65,6 +67,14 @@ const kinds = {
   },
   injection: { injection: z.string(), result: z.enum(functionResults) },
   forcing: { forcing: z.string(), result: z.enum(functionResults) },
+  /** A point beside the same point of a healthy set. */
+  comparison: { point: z.string(), result: z.enum(readingOutcomes) },
+  /** A section's feed lifted: whether its supply recovers. */
+  lift: { section: z.string(), recovers: z.boolean() },
+  /** A cheap repair as a test: whether the trouble is gone. */
+  remedy: { section: z.string(), designator: z.string().optional(), remedy: z.enum(remedies), cured: z.boolean() },
+  /** An earlier entry that who is at the bench has come to doubt, or trusts again. */
+  doubt: { entry: z.uuid(), doubtful: z.boolean() },
   proof: { designator: z.string(), result: z.enum(['good', 'bad']), text: z.string().optional() },
   fit: {
     designator: z.string(),

@@ -1,3 +1,5 @@
+import type { Remedy } from '../trace/tables/bench-acts';
+import type { ReadingOutcome } from '../trace/tables/reading-rows';
 import type { FindingKind, FunctionResult, ReadingVerdict, Stage } from './vocabulary';
 
 /** The words people read for the states the code keeps. */
@@ -34,6 +36,15 @@ export const verdictNames: Readonly<Record<ReadingVerdict, string>> = {
   'cant-tell': "can't tell",
   'no-limit': 'no limit',
 };
+
+export const comparisonNames: Readonly<Record<ReadingOutcome, string>> = {
+  in: 'as in the healthy set',
+  low: 'lower than in the healthy set',
+  high: 'higher than in the healthy set',
+  dead: 'dead, where the healthy set is not',
+};
+
+export const remedyNames: Readonly<Record<Remedy, string>> = { reflow: 'reflowed', reseat: 'reseated', clean: 'cleaned' };
 
 export const findingNames: Readonly<Record<FindingKind, string>> = {
   'leaking-capacitor': 'leaking or swollen capacitor',

@@ -1,1 +1,2 @@
 export * from './channel-plans';
+export * from './frequency-plan';

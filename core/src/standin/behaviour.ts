@@ -36,6 +36,12 @@ export function settle(card: Card, faults: readonly HiddenFault[], condition: Co
   const of = card.sections.map((s) => (cut.has(s.id) ? [] : faults.filter((f) => f.section === s.id)));
   const loops = phaseLoops(card).map((loop) => ({ loop, held: loop.sections.some((id) => cut.has(id)) }));
   const loopOf = card.sections.map((s) => loops.find(({ loop }) => loop.sections.includes(s.id)));
+  // What a fault leaves of the line that feeds it.
+  const drags = new Map<string, number>();
+  for (const fault of faults)
+    if (fault.effect.drag < 1 && !cut.has(fault.section))
+      for (const need of card.sections[at.get(fault.section) ?? 0]?.needs ?? [])
+        if (need.by === 'supply') drags.set(need.section, Math.min(drags.get(need.section) ?? 1, fault.effect.drag));
   const loss = new Float64Array(n);
   const volts = new Float64Array(n).fill(1);
   const fed = new Float64Array(n).fill(1);
@@ -109,12 +115,7 @@ export function settle(card: Card, faults: readonly HiddenFault[], condition: Co
         if (broken) adrift = 1;
       }
       lost += lossOnSupply(supply);
-      const dragged = Math.min(
-        1,
-        ...card.sections.flatMap((s, j) =>
-          s.needs.some((need) => need.by === 'supply' && need.section === section.id) ? (of[j] ?? []).map((f) => f.effect.drag) : [],
-        ),
-      );
+      const dragged = drags.get(section.id) ?? 1;
       const stuckOn = own.some((f) => f.effect.stuck);
       const output = stuckOn ? 1 : Math.min(1, ...own.map((f) => f.effect.output));
       settleTo(fed, i, supply);

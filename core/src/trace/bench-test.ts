@@ -65,8 +65,8 @@ export const testKinds = [
 ] as const;
 export type TestKind = (typeof testKinds)[number];
 
-/** Something that can be done next, with the chance of each outcome under each hypothesis. */
-export interface TestModel {
+/** Something that can be done next. */
+export interface BenchTest {
   readonly id: string;
   readonly kind: TestKind;
   /** Function, point, injection, forcing, section or part it is about. */
@@ -74,8 +74,6 @@ export interface TestModel {
   readonly title: string;
   readonly condition: Condition;
   readonly outcomes: readonly string[];
-  /** Row-major, outcome × hypothesis; each column sums to one. Made when first asked for. */
-  readonly chances: Float64Array;
   readonly reach: Reach;
   readonly minutes: number;
   readonly access?: string;
@@ -84,6 +82,19 @@ export interface TestModel {
   readonly point?: TestPoint;
   readonly expectation?: TestPoint['expect'][number];
   readonly remedy?: Remedy;
+}
+
+/** A test with the chance of each outcome under each hypothesis. */
+export interface TestModel extends BenchTest {
+  /** Row-major, outcome × hypothesis; each column sums to one. Made when first asked for. */
+  readonly chances: Float64Array;
+}
+
+/** The test without its rows, as it leaves the room. */
+export function plainTest(test: TestModel): BenchTest {
+  const plain: Partial<Record<keyof TestModel, unknown>> = {};
+  for (const key of Object.keys(test) as (keyof TestModel)[]) if (key !== 'chances') plain[key] = test[key];
+  return plain as unknown as BenchTest;
 }
 
 type Draft = Omit<TestModel, 'chances' | 'hazard' | 'outcomes'> & { hazard?: TestModel['hazard']; look: Look };
@@ -113,10 +124,26 @@ function shifted(kind: FaultKind, sectionKind: Card['sections'][number]['kind'])
   return row;
 }
 
+interface Neighbours {
+  /** Supply of each section, and what stands right before it. */
+  readonly rails: ReadonlyMap<string, string | undefined>;
+  readonly before: ReadonlyMap<string, readonly string[]>;
+}
+const neighbours = new WeakMap<Card, Neighbours>();
+function neighboursOf(card: Card): Neighbours {
+  const known = neighbours.get(card);
+  if (known) return known;
+  const made = {
+    rails: new Map(card.sections.map((s) => [s.id, supplyOf(card, s.id)])),
+    before: new Map(card.sections.map((s) => [s.id, [...justBefore(card, s.id)]])),
+  };
+  neighbours.set(card, made);
+  return made;
+}
+
 /** How surely a section's fault of a kind shows within a reach: its own place there, or that of what it drags or loads. */
 function touchIn(card: Card, reach: Reach): (section: string, kind: FaultKind) => number {
-  const rails = new Map(card.sections.map((s) => [s.id, supplyOf(card, s.id)]));
-  const before = new Map(card.sections.map((s) => [s.id, [...justBefore(card, s.id)]]));
+  const { rails, before } = neighboursOf(card);
   return (id, kind) => {
     const own = reach.get(id) ?? 0;
     if (kind === 'pulls-rail') return Math.max(own, reach.get(rails.get(id) ?? '') ?? 0);
@@ -171,7 +198,7 @@ function readingLook(card: Card, point: TestPoint, reach: Reach, condition: Cond
       const strength = touch(id, kind) * acting(condition, when);
       if (strength === 0) return undefined;
       // A dead supply shows at every voltage fed from it; a dead stage may well have its own voltages right.
-      const onRail = rails.has(id) || (kind === 'pulls-rail' && rails.has(supplyOf(card, id) ?? ''));
+      const onRail = rails.has(id) || (kind === 'pulls-rail' && rails.has(neighboursOf(card).rails.get(id) ?? ''));
       if (inLoop?.has(id) && (tuning ? true : !makes?.has(id))) return mixed({ ...faultyLoop[kind] }, { ...healthy }, strength);
       const table = direct
         ? id === point.section && !onRail

@@ -1,4 +1,39 @@
+import type { Evidence, ShopHistory } from './evidence';
+import { amongFaulty, logPriorWith, posterior, weigh } from './infer';
+import type { TraceModel } from './model';
 import type { TraceResult } from './trace';
+
+/** What one entry did to the suspicion when it was made: the section that it moved most. */
+export interface Effect {
+  readonly evidence: string;
+  readonly section: string;
+  readonly was: number;
+  readonly now: number;
+}
+
+/** A move of less than this is not told. */
+const leastMove = 0.03;
+
+/**
+ * What each entry did, in the order in which they were made. An entry that moved no section by three in a hundred is
+ * left out.
+ */
+export function effectsOf(model: TraceModel, evidence: readonly Evidence[], history: ShopHistory = {}): Effect[] {
+  const logPrior = logPriorWith(model, history);
+  const standing = (upTo: number): Float64Array => amongFaulty(model, posterior(logPrior, weigh(model, evidence.slice(0, upTo))));
+  let before = standing(0);
+  return evidence.flatMap((one, i) => {
+    const after = standing(i + 1);
+    let [most, at] = [0, -1];
+    model.sections.forEach((_, s) => {
+      const move = Math.abs((after[s] ?? 0) - (before[s] ?? 0));
+      if (move > most) [most, at] = [move, s];
+    });
+    const effect = { evidence: one.id, section: model.sections[at] ?? '', was: before[at] ?? 0, now: after[at] ?? 0 };
+    before = after;
+    return most >= leastMove ? [effect] : [];
+  });
+}
 
 const percent = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
 

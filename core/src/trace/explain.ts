@@ -1,4 +1,5 @@
 import { conditionText, pointOf, type Card } from '../card';
+import { comparisonNames, remedyNames } from '../job/words';
 import type { ShopHistory } from './evidence';
 import { amongFaulty, logWeights, normalised, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
@@ -23,12 +24,6 @@ const outcomeWords: Readonly<Record<string, string>> = {
   'stuck-on': 'is stuck on',
   works: 'works',
 };
-const comparisonWords: Readonly<Record<string, string>> = {
-  in: 'as in the healthy set',
-  low: 'lower than in the healthy set',
-  high: 'higher than in the healthy set',
-  dead: 'dead, where the healthy set is not',
-};
 
 /** What one piece of evidence says, and, where it speaks for sections, for which of those now cleared. */
 export function tells(card: Card, { evidence, test }: Weighed, cleared: ReadonlySet<string>): string {
@@ -52,7 +47,7 @@ export function tells(card: Card, { evidence, test }: Weighed, cleared: Readonly
       return evidence.outcome === 'in' ? said + clears().replace(':', ',') : said;
     }
     case 'comparison': {
-      const said = `${evidence.point} ${pointOf(card, evidence.point)?.name ?? ''} ${comparisonWords[evidence.outcome] ?? ''}`;
+      const said = `${evidence.point} ${pointOf(card, evidence.point)?.name ?? ''} ${comparisonNames[evidence.outcome]}`;
       return evidence.outcome === 'in' ? said + clears() : said;
     }
     case 'injection':
@@ -66,7 +61,7 @@ export function tells(card: Card, { evidence, test }: Weighed, cleared: Readonly
     case 'lift':
       return `Feed of the ${nameOf(evidence.section)} lifted: the supply ${evidence.recovers ? 'comes back' : 'stays as it was'}`;
     case 'remedy':
-      return `${nameOf(evidence.section)} ${{ reflow: 'reflowed', reseat: 'reseated', clean: 'cleaned' }[evidence.remedy]}: ${evidence.cured ? 'the trouble is gone' : 'no change'}`;
+      return `${nameOf(evidence.section)} ${remedyNames[evidence.remedy]}: ${evidence.cured ? 'the trouble is gone' : 'no change'}`;
     case 'proof':
       return `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
     case 'fit':
@@ -87,15 +82,18 @@ export function leaveOneOut(model: TraceModel, logPrior: Float64Array, weighed: 
   const { first, second, cells, count } = model.space;
   const all = logWeights(logPrior, weighed);
   return weighed.map(({ logChance, weight }) => {
-    const without = normalised(all.map((value, h) => value - (logChance[h] ?? 0)));
+    const log = new Float64Array(count);
+    for (let h = 0; h < count; h++) log[h] = (all[h] as number) - (logChance[h] as number);
+    const without = normalised(log);
     const before = new Float64Array(cells);
     const seen = new Float64Array(cells);
     let [expected, total] = [0, 0];
     for (let h = 0; h < count; h++) {
-      const p = without[h] ?? 0;
-      const log = logChance[h] ?? 0;
-      const both = p * Math.exp(log);
-      expected += weight === 1 ? both : p * Math.exp(log / weight);
+      const p = without[h] as number;
+      if (p === 0) continue;
+      const seenHere = logChance[h] as number;
+      const both = p * Math.exp(seenHere);
+      expected += weight === 1 ? both : p * Math.exp(seenHere / weight);
       total += both;
       const [i, j] = [first[h] ?? 0, second[h] ?? 0];
       before[i] = (before[i] ?? 0) + p;

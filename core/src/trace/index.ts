@@ -1,4 +1,4 @@
-export { testKinds, type TestKind, type TestModel } from './bench-test';
+export { testKinds, type BenchTest, type TestKind, type TestModel } from './bench-test';
 export * from './effect';
 export * from './evidence';
 export { traceModel, type TraceModel } from './model';

@@ -70,6 +70,16 @@ export const isBadNews = (evidence: Evidence): boolean =>
 
 const flat = (chance: number): number => independence * Math.log(chance);
 
+const logRows = new WeakMap<Float64Array, Map<number, Float64Array>>();
+/** Logarithms of one outcome's row; taken once. */
+function logRow(rows: Float64Array, row: number, width: number): Float64Array {
+  let known = logRows.get(rows);
+  if (!known) logRows.set(rows, (known = new Map()));
+  let log = known.get(row);
+  if (!log) known.set(row, (log = rows.slice(row * width, (row + 1) * width).map((p) => Math.log(p))));
+  return log;
+}
+
 function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, goodShares: number): Float64Array | undefined {
   const { space } = model;
   const width = space.count;
@@ -77,7 +87,7 @@ function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | un
     const row = test.outcomes.indexOf(outcomeOf(evidence));
     if (row < 0) return undefined;
     const rows = evidence.kind === 'function' && evidence.reported ? (model.reported(evidence.functionId) ?? test.chances) : test.chances;
-    return rows.subarray(row * width, (row + 1) * width).map(Math.log);
+    return logRow(rows, row, width);
   }
   const bySection = (section: string, faulty: number, sound: number): Float64Array => {
     const at = model.sections.indexOf(section);
@@ -195,12 +205,17 @@ export const posterior = (logPrior: Float64Array, weighed: readonly Weighed[]): 
 
 /** Chances from log weights, without overflow. */
 export function normalised(log: Float64Array): Float64Array {
+  const n = log.length;
   let top = -Infinity;
-  for (const value of log) top = Math.max(top, value);
-  const chances = log.map((value) => Math.exp(value - top));
+  for (let i = 0; i < n; i++) if ((log[i] as number) > top) top = log[i] as number;
+  const chances = new Float64Array(n);
   let sum = 0;
-  for (const value of chances) sum += value;
-  for (let i = 0; i < chances.length; i++) chances[i] = (chances[i] ?? 0) / sum;
+  for (let i = 0; i < n; i++) {
+    const apart = (log[i] as number) - top;
+    // What is a thousand million million million times less likely than the best adds nothing.
+    if (apart > -50) sum += chances[i] = Math.exp(apart);
+  }
+  for (let i = 0; i < n; i++) chances[i] = (chances[i] as number) / sum;
   return chances;
 }
 

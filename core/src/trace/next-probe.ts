@@ -1,7 +1,7 @@
 import { accessChain } from '../card';
 import type { Unit } from '../quantity';
 import { amongFaulty, bits } from './infer';
-import { proofAfter, proofChance, type TestModel } from './bench-test';
+import { plainTest, proofAfter, proofChance, type BenchTest, type TestModel } from './bench-test';
 import type { TraceModel } from './model';
 import { activeOf, afterOutcome, bitsLeft, bitsToGo, cellsOf, splitOf, type Active } from './worth';
 import { stopAt } from './tables/certainty';
@@ -24,7 +24,7 @@ export interface ProbeOutcome {
 
 /** One thing to do next: what, what to expect, what each outcome would mean, and what it costs. */
 export interface Probe {
-  readonly test: TestModel;
+  readonly test: BenchTest;
   readonly bits: number;
   readonly minutes: number;
   readonly outcomes: readonly ProbeOutcome[];
@@ -89,13 +89,13 @@ export function priceOf(
 }
 
 /** Whether a test may be offered at all in this state. */
-function offered(model: TraceModel, test: TestModel, among: Float64Array, options: ProbeOptions): boolean {
+function offered(test: TestModel, standing: ReadonlyMap<string, number>, options: ProbeOptions): boolean {
   if (options.answered.has(test.id)) return false;
   if (test.kind === 'comparison') return options.healthySet === true;
   if (test.kind === 'lift' && !options.railBad) return false;
   const least = test.kind in leastChance ? leastChance[test.kind as keyof typeof leastChance] : 0;
   if (least === 0) return true;
-  for (const id of test.reach.keys()) if ((among[model.sections.indexOf(id)] ?? 0) >= least) return true;
+  for (const id of test.reach.keys()) if ((standing.get(id) ?? 0) >= least) return true;
   return false;
 }
 
@@ -116,7 +116,7 @@ function minutesToGo(model: TraceModel, active: Active, candidate: Candidate, ot
   let minutes = candidate.price;
   split.cells.forEach((cells, r) => {
     const p = split.chance[r] ?? 0;
-    if (p < 1e-3) return;
+    if (p < 0.01) return;
     let top = 0;
     for (const value of cells) top = Math.max(top, value / p);
     if (top >= stopAt) return;
@@ -140,13 +140,14 @@ function minutesToGo(model: TraceModel, active: Active, candidate: Candidate, ot
 export function nextProbes(model: TraceModel, chances: Float64Array, failing: readonly string[], options: ProbeOptions): Probe[] {
   const { space } = model;
   const among = amongFaulty(model, chances);
-  const singles = activeOf(chances, space.single);
-  const full = activeOf(chances, space.count);
+  const standing = new Map(model.sections.map((id, i) => [id, among[i] ?? 0]));
+  const singles = activeOf(space, chances, space.single);
+  const full = activeOf(space, chances, space.count);
   const nowSingles = bits(cellsOf(space, singles));
   const now = bits(cellsOf(space, full));
   const rough: Candidate[] = [];
   for (const listed of model.tests) {
-    if (!offered(model, listed, among, options)) continue;
+    if (!offered(listed, standing, options)) continue;
     const good = listed.kind === 'proof' ? (options.goodShares?.get([...listed.reach.keys()][0] ?? '') ?? 0) : 0;
     const test =
       good > 0
@@ -209,7 +210,7 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
     return seen.has(key) ? false : Boolean(seen.add(key));
   });
   return chosen.slice(0, options.count).map(({ test, gain, minutes, open, cannot }): Probe => ({
-    test,
+    test: plainTest(test),
     bits: gain,
     minutes,
     open,
@@ -223,13 +224,13 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
 export function outcomesOf(model: TraceModel, test: TestModel, chances: Float64Array): ProbeOutcome[] {
   const { space } = model;
   return test.outcomes.map((outcome, r) => {
-    const joint = chances.map((p, h) => p * (test.chances[r * space.count + h] ?? 0));
+    const row = r * space.count;
+    const rows = test.chances;
+    const joint = new Float64Array(space.count);
     let chance = 0;
-    for (const p of joint) chance += p;
-    const after = amongFaulty(
-      model,
-      joint.map((p) => p / chance),
-    );
+    for (let h = 0; h < joint.length; h++) chance += joint[h] = (chances[h] as number) * (rows[row + h] as number);
+    const after = amongFaulty(model, joint);
+    for (let c = 0; c < after.length; c++) after[c] = (after[c] as number) / chance;
     let top = 0;
     after.forEach((p, at) => {
       if (p > (after[top] ?? 0)) top = at;

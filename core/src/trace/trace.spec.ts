@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { smallLaid } from '../testing/small-card';
+import type { BenchTest } from './bench-test';
 import { effectText } from './effect';
 import type { Evidence } from './evidence';
 import { bits, byCell, posterior, weigh } from './infer';
@@ -261,7 +262,8 @@ describe('the next probe', () => {
     const now = posterior(model.logPrior, weigh(model, evidence));
     let left = 0;
     probe.test.outcomes.forEach((_, r) => {
-      const joint = now.map((p, h) => p * (probe.test.chances[r * model.space.count + h] ?? 0));
+      const rows = model.testById.get(probe.test.id)?.chances ?? new Float64Array();
+      const joint = now.map((p, h) => p * (rows[r * model.space.count + h] ?? 0));
       const p = joint.reduce((a, b) => a + b, 0);
       left +=
         p *
@@ -308,7 +310,7 @@ describe('the next probe', () => {
   it('leads to the fault: every dead section of the signal path is named within a dozen probes', () => {
     for (const section of ['mixer', 'if-amp', 'detector', 'audio', 'vco', 'supply', 'pa']) {
       const all: Evidence[] = [];
-      const answer = (test: (typeof model.tests)[number]): void => {
+      const answer = (test: BenchTest): void => {
         const hit = test.reach.has(section);
         const id = `${all.length}`;
         if (test.kind === 'function') all.push({ id, kind: 'function', functionId: test.subject, outcome: hit ? 'dead' : 'works' });

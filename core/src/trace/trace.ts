@@ -2,7 +2,7 @@ import { routeSections, type Card } from '../card';
 import type { Unit } from '../quantity';
 import type { Evidence, ShopHistory } from './evidence';
 import { leaveOneOut, priorReasons, reasonsFor, tells, type LeaveOneOut, type Reason } from './explain';
-import { amongFaulty, goodShares, isBadNews, logPriorWith, posterior, weigh, type Weighed } from './infer';
+import { amongFaulty, byCell, goodShares, isBadNews, logPriorWith, posterior, weigh, type Weighed } from './infer';
 import type { TraceModel } from './model';
 import { nextProbes, type Probe, type ProbeOrder } from './next-probe';
 import { isDirect } from './reach';
@@ -129,6 +129,23 @@ function doubtIn(
   return doubt;
 }
 
+/** The few sections that hold nearly all of the chance between them; none when it takes more than a few. */
+function groupOf(model: TraceModel, chances: Float64Array): string[] {
+  const cells = byCell(model, chances);
+  const ranked = [...cells.keys()].sort((a, b) => (cells[b] ?? 0) - (cells[a] ?? 0));
+  const group: string[] = [];
+  let held = 0;
+  for (const cell of ranked) {
+    const section = model.sections[cell];
+    // Nothing wrong inside, or cores turned, is no section one could part from others.
+    if (section === undefined) continue;
+    group.push(section);
+    held += cells[cell] ?? 0;
+    if (held >= groupHolds || group.length === groupMost) break;
+  }
+  return held >= groupHolds && group.length > 1 ? group : [];
+}
+
 /**
  * From evidence to suspicion and the next probe. Every single fault of every kind, every pair of sections, a set
  * misaligned throughout and nothing wrong inside are weighed exactly; nothing is sampled.
@@ -189,16 +206,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   const settled = (among[n] ?? 0) >= settledAt && !bad ? 'outside' : (among[n + 1] ?? 0) >= settledAt ? 'misaligned' : null;
   const stop = top && bad && top.chance >= stopAt ? top.section : null;
   const doable = probes.filter((p) => !p.cannot);
-  const group: string[] = [];
-  if (!stop && bad && (doable[0]?.bits ?? 0) < leastBits * 2) {
-    // By cell, so that two faults do not count twice.
-    let held = 0;
-    for (const { section, chance } of ranked) {
-      if (held >= groupHolds || group.length >= groupMost) break;
-      group.push(section);
-      held += chance;
-    }
-  }
+  const group = !stop && bad && (doable[0]?.bits ?? 0) < leastBits * 2 ? groupOf(model, chances) : [];
   return {
     sections,
     outside: among[n] ?? 0,
@@ -207,7 +215,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     probes,
     stop,
     settled: evidence.length > 1 ? settled : null,
-    group: group.length > 1 ? group : [],
+    group,
     doubt: explain ? doubtIn(weighed, left, texts, two) : null,
     answered: [...answered],
   };

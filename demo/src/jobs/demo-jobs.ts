@@ -258,12 +258,12 @@ const stories: readonly Story[] = [
   {
     number: 412,
     owner: 'Skarrow ferries',
-    set: { maker: 'Dunvick', model: 'Post 6', serial: 'DP6-3304', madeIn: 2004 },
+    set: { maker: 'Dunvick', model: 'Post 6', serial: 'DP6-3304', madeIn: 2004, cardId: 'dunvick-post-6', modelId: 'post-6' },
     daysAgo: 5,
     promisedInDays: 0,
     complaint: 'Harbour office says it sounds thin',
     accessories: ['fist microphone'],
-    write: (tape) => tape.type('start', 'note deviation to be set; no card for this set yet', 'ch6 156.3001M', 'stop'),
+    write: (tape) => tape.type('start', 'note deviation to be set', 'dev 1900Hz', 'stop'),
   },
   {
     number: 415,
@@ -314,7 +314,7 @@ const stories: readonly Story[] = [
   {
     number: 418,
     owner: 'Luthan amateur club',
-    set: { maker: 'Murrelo', model: 'Twin', serial: 'MT-5512', madeIn: 1999 },
+    set: { maker: 'Murrelo', model: 'Twin', serial: 'MT-5512', madeIn: 1999, cardId: 'murrelo-twin', modelId: 'twin' },
     daysAgo: 14,
     promisedInDays: -1,
     complaint: 'No transmit on the upper band',
@@ -351,7 +351,7 @@ const stories: readonly Story[] = [
   {
     number: 420,
     owner: 'Nor Quoy amateur club',
-    set: { maker: 'Ternhal', model: 'Hybrid Five', serial: 'H5-0090', madeIn: 1977 },
+    set: { maker: 'Ternhal', model: 'Hybrid Five', serial: 'H5-0090', madeIn: 1977, cardId: 'ternhal-hybrid-five', modelId: 'hybrid-five' },
     daysAgo: 1,
     promisedInDays: 12,
     complaint: 'Receive level wanders after each transmission',

@@ -24,6 +24,6 @@ export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.08, 
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.08;
 /** So many tests, first by the single faults alone, are weighed against every hypothesis. */
-export const shortlist = 32;
+export const shortlist = 20;
 /** So many of the best are followed a second step. */
-export const lookAheadWidth = 4;
+export const lookAheadWidth = 3;

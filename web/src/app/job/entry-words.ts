@@ -1,4 +1,13 @@
-import { findingNames, readingText, resultNames, stageNames, type ReadingVerdict, type TapeEntry } from '@amber-relay/core/job';
+import {
+  comparisonNames,
+  findingNames,
+  readingText,
+  remedyNames,
+  resultNames,
+  stageNames,
+  type ReadingVerdict,
+  type TapeEntry,
+} from '@amber-relay/core/job';
 import { conditionText, type LaidCard } from '@amber-relay/core/card';
 
 /** One entry of the tape as people read it. */
@@ -69,6 +78,20 @@ export function entryWords(entry: TapeEntry, card: LaidCard | undefined): EntryW
       return { what: `${card?.injections.find((i) => i.id === entry.injection)?.name ?? entry.injection}: ${resultNames[entry.result]}` };
     case 'forcing':
       return { what: `${card?.forcings.find((f) => f.id === entry.forcing)?.name ?? entry.forcing}: ${resultNames[entry.result]}` };
+    case 'comparison':
+      return {
+        ref: entry.point,
+        what: `${card?.testPoints.find((p) => p.id === entry.point)?.name ?? ''} ${comparisonNames[entry.result]}`.trim(),
+      };
+    case 'lift':
+      return { what: `Feed of the ${sectionName(entry.section)} lifted: the supply ${entry.recovers ? 'comes back' : 'stays'}` };
+    case 'remedy':
+      return {
+        ...(entry.designator ? { ref: entry.designator } : {}),
+        what: `${entry.designator ? '' : `${sectionName(entry.section)} `}${remedyNames[entry.remedy]}: ${entry.cured ? 'the trouble is gone' : 'no change'}`,
+      };
+    case 'doubt':
+      return { what: entry.doubtful ? 'An earlier entry is doubted: it counts half' : 'An earlier entry is trusted again' };
     case 'proof':
       return { ref: entry.designator, what: `proved ${entry.result}${entry.text ? `, ${entry.text}` : ''}` };
     case 'fit':

@@ -4,6 +4,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Condition } from '@amber-relay/core/card';
 import { readLine, type EntryContext } from '@amber-relay/core/entry';
 import {
+  doubtedEntries,
   entryEvidence,
   evidenceOf,
   problems,
@@ -16,7 +17,7 @@ import {
   type TapeEntry,
 } from '@amber-relay/core/job';
 import { attempt } from '@amber-relay/core/errors';
-import { effectText, type ProbeOrder, type TraceResult } from '@amber-relay/core/trace';
+import { effectText, type Effect, type ProbeOrder, type TraceResult } from '@amber-relay/core/trace';
 import { wrap, type Remote } from 'comlink';
 import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
@@ -79,6 +80,9 @@ export class JobStore {
 
   readonly order = signal<ProbeOrder>('worth');
   readonly traced = signal<TraceResult | null>(null);
+  /** What each entry of the tape did to the suspicion, by entry. */
+  readonly effects = signal<ReadonlyMap<string, Effect>>(new Map());
+  readonly doubted = computed(() => doubtedEntries(this.stood()));
   readonly evidence = computed(() => {
     const file = this.file();
     return file?.card ? evidenceOf(file.card, file.row.symptoms, this.tape()) : [];
@@ -118,6 +122,11 @@ export class JobStore {
         })
         .then((result) => {
           if (round === this.round) this.traced.set(result);
+        });
+      void this.traceApi()
+        .effects(this.evidence(), this.history())
+        .then((effects) => {
+          if (round === this.round) this.effects.set(new Map(effects.map((e) => [e.evidence, e])));
         });
     });
   }
@@ -175,6 +184,11 @@ export class JobStore {
   /** Keeps several entries in order. */
   async keepAll(bodies: readonly TapeBody[]): Promise<void> {
     for (const body of bodies) await this.keep(body);
+  }
+
+  /** Marks an earlier entry as doubted, so that it counts half, or as trusted again. */
+  doubt(entry: string, doubtful: boolean): Promise<unknown> {
+    return this.keep({ kind: 'doubt', entry, doubtful });
   }
 
   /** Strikes an entry with a reason; the way back is offered. */

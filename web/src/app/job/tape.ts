@@ -34,7 +34,13 @@ export class Tape {
   protected readonly rows = computed(() =>
     this.entries()
       .slice(this.hidden())
-      .map((line) => ({ line, time: timeOfDay(line.entry.at), words: entryWords(line.entry, this.store.card()) })),
+      .map((line) => ({
+        line,
+        time: timeOfDay(line.entry.at),
+        words: entryWords(line.entry, this.store.card()),
+        effect: this.effect(line.entry.id),
+        doubted: this.store.doubted().has(line.entry.id),
+      })),
   );
   protected readonly count = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike').length);
 
@@ -47,6 +53,14 @@ export class Tape {
         nativeElement.scrollTop = nativeElement.scrollHeight;
       });
     });
+  }
+
+  /** What an entry did to the suspicion when it was made. */
+  private effect(id: string): string {
+    const effect = this.store.effects().get(id);
+    if (!effect) return '';
+    const hundred = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
+    return `${this.store.sectionName(effect.section)} ${hundred(effect.was)} to ${hundred(effect.now)}`;
   }
 
   protected showEarlier(): void {

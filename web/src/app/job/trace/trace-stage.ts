@@ -4,9 +4,9 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { conditionText } from '@amber-relay/core/card';
-import { checkClaims, limitsText, ofKind, resultNames, type FunctionResult } from '@amber-relay/core/job';
+import { checkClaims, limitsText, ofKind, resultNames, type FunctionResult, type TapeEntry } from '@amber-relay/core/job';
 import { quantityText } from '@amber-relay/core/quantity';
-import { worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
+import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
 import { Verdict } from '../../ui/verdict';
 import { JobStore } from '../job-store';
 import { BlockDiagram, type LitRoute } from './block-diagram';
@@ -17,6 +17,14 @@ interface OutcomeLine {
   readonly verdict: 'in' | 'low' | 'high' | 'dead' | null;
   readonly range: string;
   readonly means: string;
+  /** How every section would then stand. */
+  readonly sections: Float64Array;
+}
+
+/** What is looked at before it is measured: an outcome, and how the sections would then stand. */
+interface WhatIf {
+  readonly says: string;
+  readonly sections: Float64Array;
 }
 
 const outcomeNames: Readonly<Record<string, string>> = {
@@ -26,6 +34,10 @@ const outcomeNames: Readonly<Record<string, string>> = {
   clean: 'looks clean',
   bad: 'bad',
   good: 'good',
+  recovers: 'supply comes back',
+  stays: 'stays',
+  cured: 'trouble gone',
+  same: 'no change',
   ...resultNames,
 };
 
@@ -54,6 +66,14 @@ export class TraceStage {
     { order: 'speaker', name: 'from the speaker' },
   ];
 
+  protected readonly whatIf = signal<WhatIf | null>(null);
+  /** What the diagram shows: what is, or what would be. */
+  protected readonly drawn = computed(() => {
+    const results = this.store.traced()?.sections ?? [];
+    const then = this.whatIf()?.sections;
+    return then ? results.map((r, i) => ({ ...r, chance: then[i] ?? 0, word: suspicion(then[i] ?? 0) })) : results;
+  });
+
   private readonly ranked = computed(() => [...(this.store.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance));
   protected readonly shown = computed(() => this.ranked().find((s) => s.section === this.chosen()) ?? this.ranked()[0]);
   protected readonly shownName = computed(() => this.store.sectionName(this.shown()?.section ?? ''));
@@ -62,11 +82,40 @@ export class TraceStage {
       ...r,
       factorText: r.factor >= 1 ? `×${this.figure(r.factor)}` : `÷${this.figure(1 / r.factor)}`,
       against: r.factor < 1,
+      entry: this.store.tape().find((e) => e.id === r.evidence),
+      doubted: this.store.doubted().has(r.evidence),
     })),
   );
   protected readonly parts = computed(() =>
     (this.shown()?.parts ?? []).slice(0, 3).map((p) => `${p.designator} ${Math.round(p.share * 100)}`),
   );
+  /** Two faults at once, where that is worth saying. */
+  protected readonly two = computed(() => {
+    const two = this.store.traced()?.two;
+    if (!two || two.chance < 0.15) return undefined;
+    return {
+      percent: Math.round(two.chance * 100),
+      likely: two.chance >= 0.5,
+      pairs: two.pairs.slice(0, 3).map(({ sections: [a, b], chance }) => ({
+        a,
+        b,
+        text: `${this.store.sectionName(a)} and ${this.store.sectionName(b)}`,
+        percent: Math.round(chance * 100),
+      })),
+    };
+  });
+  protected readonly settled = computed(() => {
+    const settled = this.store.traced()?.settled;
+    if (settled === 'outside')
+      return 'What was complained of works here, and nothing inside stands out. Try antenna, supply lead, microphone and settings with the owner, and soak it before it goes.';
+    if (settled === 'misaligned')
+      return 'It looks turned throughout: no one stage explains it. Go to Align and take the card’s order from the start.';
+    return '';
+  });
+  protected readonly doubtEntry = computed(() => {
+    const id = this.store.traced()?.doubt?.evidence;
+    return id ? this.store.tape().find((e) => e.id === id) : undefined;
+  });
   protected readonly cleared = computed(() => this.ranked().filter((s) => s.word === 'cleared').length);
 
   protected readonly routes = computed(() => {
@@ -147,7 +196,13 @@ export class TraceStage {
             ? 'looks clean'
             : test.kind === 'proof'
               ? (part?.value ?? 'good')
-              : 'works';
+              : test.kind === 'comparison'
+                ? 'as in the healthy set'
+                : test.kind === 'lift'
+                  ? 'the supply stays as it was'
+                  : test.kind === 'remedy'
+                    ? 'no change'
+                    : 'works';
     return {
       where: [point?.where, section && !point?.where ? `${section.name}${boardText(section.board)}` : ''].filter(Boolean).join(', '),
       set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
@@ -180,11 +235,12 @@ export class TraceStage {
       .slice(0, 3)
       .map((o) => ({
         outcome: outcomeNames[o.outcome] ?? o.outcome,
-        verdict: kind === 'reading' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
+        verdict: kind === 'reading' || kind === 'comparison' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
         range: range(o.outcome),
         means: o.section
           ? `${this.store.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}`
           : 'nothing wrong inside then leads',
+        sections: o.sections,
       }));
   }
 
@@ -196,9 +252,27 @@ export class TraceStage {
     else if (test.kind === 'function')
       this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
     else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);
+    else if (test.kind === 'comparison') this.store.offer(`compare ${test.subject.toLowerCase()} `);
+    else if (test.kind === 'lift') this.store.offer(`lift ${test.subject} `);
+    else if (test.kind === 'remedy') this.store.offer(`${test.remedy ?? 'reflow'} ${test.subject} `);
     else if (test.kind === 'proof') this.store.offer(`proof ${test.subject.toLowerCase()} `);
     else if (test.kind === 'inspect') void this.router.navigate(['/job', this.store.jobId(), 'first-look']);
     else this.injected.set(test.id === this.injected() ? null : test.id);
+  }
+
+  /** Looks at an outcome before it is measured, or at what is again. */
+  protected suppose(probe: Probe, line: OutcomeLine | null): void {
+    this.whatIf.set(line ? { says: `If “${probe.test.title}” comes out ${line.outcome}`, sections: line.sections } : null);
+  }
+
+  /** The reason whose entry may be withdrawn or doubted. */
+  protected readonly opened = signal<string | null>(null);
+  protected toggleReason(entry: string): void {
+    this.opened.update((now) => (now === entry ? null : entry));
+  }
+
+  protected withdraw(entry: TapeEntry): void {
+    void this.store.strike(entry, 'withdrawn from the evidence');
   }
 
   /** An injection or forcing whose result is asked for in place. */

@@ -1,0 +1,40 @@
+import type { Card } from '../card/card-schema';
+
+type Node = Card['frequencyPlan'][number];
+
+/**
+ * Frequency of every node of a frequency plan, in Hz, for one tuning. A node whose sources or figures are not known is
+ * left out.
+ * @param set what the tuning sets: the frequency of an oscillator, or the factor of a loop, multiplier or divider.
+ */
+export function nodeFrequencies(nodes: readonly Node[], set: Readonly<Record<string, number>> = {}): Map<string, number> {
+  const known = new Map<string, number>();
+  const of = (node: Node): number | undefined => {
+    const from = node.from.map((id) => known.get(id));
+    const [a, b] = from;
+    const factor = set[node.id] ?? node.factor;
+    switch (node.does) {
+      case 'oscillates':
+      case 'passes':
+        return set[node.id] ?? node.hz;
+      case 'multiplies':
+      case 'locks':
+        return a !== undefined && factor !== undefined ? a * factor : undefined;
+      case 'divides':
+        return a !== undefined && factor !== undefined ? a / factor : undefined;
+      case 'mixes-up':
+        return a !== undefined && b !== undefined ? a + b : undefined;
+      case 'mixes-down':
+        return a !== undefined && b !== undefined ? Math.abs(a - b) : undefined;
+    }
+  };
+  // Nodes may stand in any order: go round until nothing new is found.
+  for (let before = -1; before < known.size;) {
+    before = known.size;
+    for (const node of nodes) {
+      const hz = known.has(node.id) ? undefined : of(node);
+      if (hz !== undefined) known.set(node.id, hz);
+    }
+  }
+  return known;
+}
