@@ -80,7 +80,13 @@ function logRow(rows: Float64Array, row: number, width: number): Float64Array {
   return log;
 }
 
-function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, goodShares: number): Float64Array | undefined {
+/** What the parts of one section have shown so far: shares of those good, and whether one is bad. */
+interface Proven {
+  readonly good: number;
+  readonly bad: boolean;
+}
+
+function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, proven: Proven): Float64Array | undefined {
   const { space } = model;
   const width = space.count;
   if (test && evidence.kind !== 'proof') {
@@ -106,10 +112,11 @@ function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | un
       return log;
     }
     case 'proof': {
-      const ifFaulty = proofChance(model.partShare.get(evidence.designator) ?? 1, goodShares);
-      return evidence.bad
-        ? bySection(evidence.section, Math.min(0.96, ifFaulty), proof.badIfSound)
-        : bySection(evidence.section, Math.max(0.04, 1 - ifFaulty), 1 - proof.badIfSound);
+      const share = model.partShare.get(evidence.designator) ?? 1;
+      if (evidence.bad) return bySection(evidence.section, Math.min(0.96, proofChance(share)), proof.badIfSound);
+      // Once one part is proven bad, the others being good says nothing more.
+      if (proven.bad) return bySection(evidence.section, 1, 1);
+      return bySection(evidence.section, Math.max(0.04, 1 - proofChance(share, proven.good)), 1 - proof.badIfSound);
     }
     case 'fit':
       return bySection(evidence.section, afterFit, 1);
@@ -152,6 +159,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const lasting: Weighed[] = [];
   const good = new Map<string, number>();
   const proven = new Set<string>();
+  const bad = new Set(all.flatMap((e) => (e.kind === 'proof' && e.bad && !gone.has(e) ? [e.section] : [])));
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
     if (evidence.kind === 'fit') {
@@ -160,11 +168,12 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
       fitted.add(evidence.section);
     }
     const test = answeredTest(model, evidence);
-    const face = logChanceOf(model, evidence, test, good.get('section' in evidence ? evidence.section : '') ?? 0);
+    const place = 'section' in evidence ? evidence.section : '';
+    const face = logChanceOf(model, evidence, test, { good: good.get(place) ?? 0, bad: bad.has(place) });
     if (!face) continue;
     if (evidence.kind === 'proof' && !evidence.bad && !proven.has(evidence.designator)) {
       proven.add(evidence.designator);
-      good.set(evidence.section, (good.get(evidence.section) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
+      good.set(place, (good.get(place) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
     }
     const isReported = evidence.kind === 'function' && evidence.reported === true;
     const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported ? reportedWeight : 1);
