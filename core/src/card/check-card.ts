@@ -96,8 +96,8 @@ function strayItems(card: Card): CardFlaw[] {
   ];
 }
 
-/** Sections that need each other round a circle which no declared loop holds. */
-function undeclaredLoops(card: Card): CardFlaw[] {
+/** Sections that need each other round a circle, each circle once. */
+export function circlesOf(card: Card): string[][] {
   const needs = new Map(card.sections.map((s) => [s.id, s.needs.map((n) => n.section)]));
   const reach = (from: string): Set<string> => {
     const seen = new Set<string>();
@@ -115,18 +115,21 @@ function undeclaredLoops(card: Card): CardFlaw[] {
     if (!reached.get(id)?.has(id) || told.has(id)) return [];
     const circle = card.sections.map((s) => s.id).filter((other) => reached.get(id)?.has(other) && reached.get(other)?.has(id));
     circle.forEach((member) => told.add(member));
-    const declared = card.loops.some((loop) => circle.every((member) => loop.sections.includes(member)));
-    return declared
-      ? []
-      : [
-          wrong(
-            `sections ${id}`,
-            `${circle.join(', ')} need each other round a circle.`,
-            'Declare the loop, with where it is opened or which line is held.',
-          ),
-        ];
+    return [circle];
   });
 }
+
+/** Circles which no declared loop holds. */
+const undeclaredLoops = (card: Card): CardFlaw[] =>
+  circlesOf(card)
+    .filter((circle) => !card.loops.some((loop) => circle.every((member) => loop.sections.includes(member))))
+    .map((circle) =>
+      wrong(
+        `sections ${circle[0] ?? ''}`,
+        `${circle.join(', ')} need each other round a circle.`,
+        'Declare the loop, with where it is opened or which line is held.',
+      ),
+    );
 
 function expectations(card: Card): CardFlaw[] {
   return card.testPoints.flatMap((point) =>

@@ -9,6 +9,8 @@ export const routes: Routes = [
   { path: 'job/:id/sheet', title: 'Hand-back sheet', loadComponent: () => import('./job/print/sheet-page').then((m) => m.SheetPage) },
   { path: 'job/:id', loadChildren: () => import('./job/routes').then((m) => m.routes) },
   { path: 'cards', title: 'Cards', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
+  { path: 'cards/new', title: 'New card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
+  { path: 'cards/:id/edit', title: 'Change a card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
   { path: 'sums', title: 'Sums', loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { conditionText } from '@amber-relay/core/card';
 import { limitsText } from '@amber-relay/core/job';
@@ -10,25 +11,27 @@ import { ShopRepository } from '../storage/shop-repository';
 @Component({
   selector: 'app-cards-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     <div class="split">
       <nav aria-label="Cards">
         <h1>Cards</h1>
+        <a class="act" mat-stroked-button routerLink="/cards/new">New card</a>
         @for (card of cards(); track card.id) {
           <a [routerLink]="['/cards', card.id]" [attr.aria-current]="card.id === shown()?.id ? 'true' : null"
             ><b>{{ card.chassis }}</b
             ><small>{{ card.sections.length }} sections, {{ card.parts.length }} parts, {{ card.testPoints.length }} points</small></a
           >
         } @empty {
-          <p class="quiet">No cards yet. They come in with an archive.</p>
+          <p class="quiet">No cards yet. Make one with New card, or take them in with an archive.</p>
         }
       </nav>
       @if (shown(); as card) {
         <div class="page" tabindex="0" role="group" [attr.aria-label]="card.chassis">
           <header>
             <h1>{{ card.chassis }}</h1>
-            <span class="quiet">{{ card.madeFrom }} to {{ card.madeTo }}</span>
+            <span class="quiet grow">{{ card.madeFrom }} to {{ card.madeTo }}</span>
+            <a mat-flat-button [routerLink]="['/cards', card.id, 'edit']">Change</a>
           </header>
           <p>Models: {{ models() }}</p>
           @for (h of card.hazards; track h.kind) {
@@ -93,7 +96,7 @@ import { ShopRepository } from '../storage/shop-repository';
       border-right: 1px solid var(--mat-sys-outline-variant);
       overflow-y: auto;
     }
-    nav a {
+    nav a:not(.act) {
       display: block;
       padding: 8px;
       min-height: 56px;
@@ -103,6 +106,14 @@ import { ShopRepository } from '../storage/shop-repository';
     }
     nav a[aria-current] {
       background: var(--mat-sys-surface-container-high);
+    }
+    nav .act {
+      margin: 4px 0 10px;
+    }
+    header {
+      display: flex;
+      align-items: baseline;
+      gap: 12px;
     }
     nav small {
       display: block;

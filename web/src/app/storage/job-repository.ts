@@ -48,7 +48,7 @@ export interface Booking {
 export class JobRepository {
   private readonly db = inject(BenchDatabase);
   /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
-  private readonly laidCards = new Map<string, LaidCard | undefined>();
+  private readonly laidCards = new Map<string, { readonly text: string; readonly laid: LaidCard | undefined }>();
 
   file$(jobId: string): Observable<JobFile | null> {
     return live(() => this.file(jobId));
@@ -77,11 +77,14 @@ export class JobRepository {
   async laid(set: RadioSet): Promise<LaidCard | undefined> {
     if (!set.cardId || !set.modelId) return undefined;
     const key = JSON.stringify([set.cardId, set.modelId, set.modifications]);
-    if (this.laidCards.has(key)) return this.laidCards.get(key);
+    // Read each time, so that who watches hears of a card that was changed.
     const card = await this.db.cards.get(set.cardId);
+    const text = JSON.stringify(card ?? null);
+    const known = this.laidCards.get(key);
+    if (known?.text === text) return known.laid;
     const outcome = card && attempt(() => layCard(card, set.modelId ?? '', set.modifications));
     const laid = outcome?.ok ? outcome.value : undefined;
-    if (card) this.laidCards.set(key, laid);
+    if (card) this.laidCards.set(key, { text, laid });
     return laid;
   }
 

@@ -7,7 +7,7 @@ import {
   type ShopSettings,
   type StockItem,
 } from '@amber-relay/core/job';
-import type { Card } from '@amber-relay/core/card';
+import { readCard, type Card } from '@amber-relay/core/card';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Observable } from 'rxjs';
 import { BenchDatabase } from './bench-database';
@@ -33,6 +33,23 @@ export class ShopRepository {
 
   async saveSettings(settings: ShopSettings): Promise<void> {
     await this.db.settings.put(shopSettingsSchema.parse(settings));
+  }
+
+  /**
+   * Keeps a card, new or changed. Sets of its models that had no card get it in the same transaction; `was` is the card
+   * it replaces, for the way back.
+   */
+  async saveCard(card: Card): Promise<{ readonly was: Card | undefined }> {
+    const checked = readCard(card);
+    return this.db.transaction('rw', this.db.cards, this.db.sets, async () => {
+      const was = await this.db.cards.get(checked.id);
+      await this.db.cards.put(checked);
+      for (const model of checked.models) {
+        const sets = await this.db.sets.where('[maker+model]').equals([model.maker, model.name]).toArray();
+        for (const set of sets) if (!set.cardId) await this.db.sets.update(set.id, { cardId: checked.id, modelId: model.id });
+      }
+      return { was };
+    });
   }
 
   async noteArchived(at: Date): Promise<void> {

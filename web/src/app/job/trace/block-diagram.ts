@@ -33,6 +33,8 @@ export interface LitRoute {
 export class BlockDiagram {
   readonly card = input.required<LaidCard>();
   readonly results = input.required<readonly SectionResult[]>();
+  /** Without suspicion: the sections as they stand on the card. */
+  readonly plain = input(false);
   readonly lit = input<readonly LitRoute[]>([]);
   readonly chosen = model<string | null>(null);
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
@@ -49,7 +51,7 @@ export class BlockDiagram {
       const place = at?.get(section.id);
       if (!place) return [];
       const result = found.get(section.id);
-      const word = result?.word ?? 'unlikely';
+      const word = this.plain() ? 'plain' : (result?.word ?? 'unlikely');
       const percent = !result || result.chance < 0.01 ? '<1' : String(Math.round(result.chance * 100));
       return [
         {
@@ -60,7 +62,7 @@ export class BlockDiagram {
           y: place.y,
           word,
           percent,
-          spoken: `${section.name}, ${word}, ${percent === '<1' ? 'under 1' : percent} in 100`,
+          spoken: this.plain() ? section.name : `${section.name}, ${word}, ${percent === '<1' ? 'under 1' : percent} in 100`,
         },
       ];
     });

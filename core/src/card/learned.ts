@@ -1,0 +1,38 @@
+import type { Card, Condition } from './card-schema';
+import { conditionText } from './look-up';
+
+/** What has been learned at the bench that the card does not say yet. */
+export type Lesson =
+  | { readonly kind: 'reading'; readonly point: string; readonly value: number; readonly condition: Condition }
+  | { readonly kind: 'fault'; readonly section: string; readonly text: string };
+
+/** How far a healthy set may lie from one reading of one healthy set, where the card gives no limits. */
+const spreadOf = (value: number, unit: string): number =>
+  unit === 'dBm' || unit === 'dBc' || unit === 'dB' ? 4 : unit === 'Hz' ? Math.abs(value) * 20e-6 : Math.max(Math.abs(value) * 0.1, 0.05);
+
+/**
+ * The card with a lesson put in: the reading as what is right at that point under that condition, in place of what stood
+ * there, or a known fault at its section, added to what is known. Undefined where the card has no such point or section.
+ */
+export function withLesson(card: Card, lesson: Lesson): Card | undefined {
+  if (lesson.kind === 'reading') {
+    const point = card.testPoints.find((p) => p.id === lesson.point);
+    if (!point) return undefined;
+    const spread = spreadOf(lesson.value, point.unit);
+    const under = conditionText(lesson.condition);
+    const learned = {
+      condition: lesson.condition,
+      nominal: lesson.value,
+      low: lesson.value - spread,
+      high: lesson.value + spread,
+      note: 'Read on a healthy set',
+    };
+    const expect = [...point.expect.filter((e) => conditionText(e.condition) !== under), learned];
+    return { ...card, testPoints: card.testPoints.map((p) => (p === point ? { ...p, expect } : p)) };
+  }
+  const section = card.sections.find((s) => s.id === lesson.section);
+  if (!section) return undefined;
+  if (section.watch?.includes(lesson.text)) return card;
+  const watch = [section.watch, lesson.text].filter(Boolean).join('; ');
+  return { ...card, sections: card.sections.map((s) => (s === section ? { ...s, watch } : s)) };
+}

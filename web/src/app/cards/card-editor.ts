@@ -1,0 +1,257 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { Router, RouterLink } from '@angular/router';
+import {
+  cardPatterns,
+  checkCard,
+  readCard,
+  readTexts,
+  setKinds,
+  textsOf,
+  type Card,
+  type CardTexts,
+  type LaidCard,
+} from '@amber-relay/core/card';
+import { attempt } from '@amber-relay/core/errors';
+import { catchError, of } from 'rxjs';
+import { BlockDiagram } from '../job/trace/block-diagram';
+import { ShopRepository } from '../storage/shop-repository';
+
+const areas = ['sections', 'functions', 'points', 'parts'] as const;
+type Area = (typeof areas)[number];
+
+const kindNames: Readonly<Record<Card['kind'], string>> = {
+  'cb-pll': 'CB, PLL',
+  'cb-ssb': 'CB, SSB',
+  'cb-crystal': 'CB, crystals',
+  'hf-hybrid': 'HF, valve finals',
+  'hf-synthesised': 'HF, synthesised',
+  'vhf-uhf-fm': 'VHF and UHF FM',
+  'land-mobile': 'Land mobile',
+  'linear-amplifier': 'Linear amplifier',
+};
+
+const empty: CardTexts = {
+  chassis: '',
+  kind: 'cb-pll',
+  maker: '',
+  model: '',
+  madeFrom: 1980,
+  madeTo: 1990,
+  supply: { kind: 'dc', nominalV: 13.8, currentLimitA: 2 },
+  modes: '',
+  bands: '',
+  sections: '',
+  functions: '',
+  points: '',
+  parts: '',
+};
+
+const help: Readonly<Record<Area, string>> = {
+  sections: 'One a line, in signal order. What it needs after <, what is known weak after !\nRF amplifier < 8 V regulator, AGC ! goes weak',
+  functions:
+    'One a line, with its route. Click sections in the diagram to add them.\nReceive AM (receive, AM): Antenna filter > RF amplifier > Detector',
+  points:
+    'Paste from a spreadsheet: point, name, section, sees, unit, condition, nominal, low, high, where.\nCells parted by tabs, or by |',
+  parts: 'Paste from a spreadsheet: designator, section, value, kind. Cells parted by tabs, or by |',
+};
+
+/** Makes and changes a card: lists that one types or pastes, checked and drawn while one does. */
+@Component({
+  selector: 'app-card-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [BlockDiagram, FormsModule, MatButton, RouterLink],
+  templateUrl: './card-editor.html',
+  styleUrl: './card-editor.scss',
+})
+export class CardEditor {
+  /** The card to change; none for a new one. */
+  readonly id = input<string>();
+  /** Maker and model of the set that a new card is for. */
+  readonly maker = input<string>();
+  readonly model = input<string>();
+
+  private readonly shop = inject(ShopRepository);
+  private readonly router = inject(Router);
+  private readonly snack = inject(MatSnackBar);
+  private readonly box = viewChild<ElementRef<HTMLTextAreaElement>>('box');
+  private readonly cards = toSignal(this.shop.cards$.pipe(catchError(() => of([]))), { initialValue: [] as Card[] });
+  protected readonly patterns = cardPatterns;
+  protected readonly kinds = setKinds.map((kind) => ({ kind, name: kindNames[kind] }));
+  protected readonly areas = areas;
+  protected readonly area = signal<Area>('sections');
+  protected readonly help = computed(() => help[this.area()]);
+
+  protected readonly base = computed(() => this.cards().find((card) => card.id === this.id()));
+  private readonly draftKey = computed(() => `amber-relay-card-draft-${this.id() ?? 'new'}`);
+
+  /** What is typed. It is kept in the browser from the first letter on, until the card is saved. */
+  protected readonly texts = linkedSignal<{ key: string; base: Card | undefined }, CardTexts>({
+    source: () => ({ key: this.draftKey(), base: this.base() }),
+    computation: ({ key, base }) => {
+      const kept = localStorage.getItem(key);
+      if (kept) {
+        const read = attempt(() => ({ ...empty, ...(JSON.parse(kept) as Partial<CardTexts>) }));
+        if (read.ok) return read.value;
+      }
+      return base
+        ? textsOf(base)
+        : {
+            ...empty,
+            maker: this.maker() ?? '',
+            model: this.model() ?? '',
+            chassis: [this.maker(), this.model()].filter(Boolean).join(' '),
+          };
+    },
+  });
+  protected readonly kept = signal(false);
+  protected readonly read = computed(() => readTexts(this.texts(), this.base()));
+  /** The last card that could be read, so that the diagram stays while a line is being typed. */
+  private readonly good = linkedSignal<Card | undefined, Card | undefined>({
+    source: () => this.read().card,
+    computation: (card, before) => card ?? before?.value,
+  });
+  protected readonly drawn = computed((): LaidCard | undefined => {
+    const card = this.good();
+    const model = card?.models[0];
+    return card && model && card.sections.length > 0 ? { ...card, model, laid: [] } : undefined;
+  });
+  protected readonly flaws = computed(() => {
+    const { card, problems } = this.read();
+    return [
+      ...problems.map((p) => ({
+        wrong: true,
+        at: p.line ? `${p.area}, line ${p.line}` : p.area,
+        text: `${p.message} ${p.mend}`,
+        area: p.area,
+      })),
+      ...(card
+        ? checkCard(card).map((f) => ({ wrong: f.weight === 'wrong', at: f.at, text: `${f.what} ${f.mend}`, area: 'card' as const }))
+        : []),
+    ];
+  });
+  protected readonly counts = computed(() => {
+    const card = this.good();
+    return {
+      sections: card?.sections.length ?? 0,
+      functions: card?.functions.length ?? 0,
+      points: card?.testPoints.length ?? 0,
+      parts: card?.parts.length ?? 0,
+    };
+  });
+  /** Another card of this name is there already. */
+  protected readonly taken = computed(() => !this.id() && this.cards().some((card) => card.id === this.read().card?.id));
+
+  constructor() {
+    effect(() => {
+      if (this.kept()) localStorage.setItem(this.draftKey(), JSON.stringify(this.texts()));
+    });
+  }
+
+  protected set<K extends keyof CardTexts>(field: K, value: CardTexts[K]): void {
+    this.texts.update((texts) => ({ ...texts, [field]: value }));
+    this.kept.set(true);
+  }
+
+  protected setSupply<K extends keyof Card['supply']>(field: K, value: Card['supply'][K]): void {
+    this.set('supply', { ...this.texts().supply, [field]: value });
+  }
+
+  /** Fills empty lists with the usual blocks of a kind of set; what has been typed is never overwritten. */
+  protected begin(id: string): void {
+    const pattern = cardPatterns.find((p) => p.id === id);
+    if (!pattern) return;
+    const now = this.texts();
+    const { sections, functions, ...rest } = pattern.texts;
+    this.texts.set({ ...now, ...rest, sections: now.sections.trim() || sections, functions: now.functions.trim() || functions });
+    this.kept.set(true);
+  }
+
+  /** A section clicked in the diagram goes to the end of the route being written. */
+  protected pick(id: string | null): void {
+    const name = this.good()?.sections.find((s) => s.id === id)?.name;
+    if (!name || this.area() !== 'functions') return;
+    const text = this.texts().functions;
+    const at = this.box()?.nativeElement.selectionStart ?? text.length;
+    const end = text.indexOf('\n', at);
+    const [before, after] = end < 0 ? [text, ''] : [text.slice(0, end), text.slice(end)];
+    const line = before.slice(before.lastIndexOf('\n') + 1);
+    const joint = line.trim() === '' ? 'New function (receive): ' : /[:>]\s*$/.test(line) ? ' ' : ' > ';
+    this.set('functions', before.trimEnd() + (line.trim() === '' && before.trim() ? '\n' : '') + joint + name + after);
+  }
+
+  protected async save(): Promise<void> {
+    const { card } = this.read();
+    if (!card) return;
+    const { was } = await this.shop.saveCard(card);
+    this.forget();
+    this.snack
+      .open(`${card.chassis} is kept.`, was ? 'Undo' : 'Close', { duration: 8000 })
+      .onAction()
+      .subscribe(() => was && void this.shop.saveCard(was));
+    await this.router.navigate(['/cards', card.id]);
+  }
+
+  /** Throws away what has been typed since the card was last kept; the way back is offered. */
+  protected discard(): void {
+    const typed = this.texts();
+    this.forget();
+    const base = this.base();
+    this.texts.set(base ? textsOf(base) : empty);
+    this.snack
+      .open('What was typed is put aside.', 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => {
+        this.texts.set(typed);
+        this.kept.set(true);
+      });
+  }
+
+  private forget(): void {
+    this.kept.set(false);
+    localStorage.removeItem(this.draftKey());
+  }
+
+  protected exportFile(): void {
+    const { card } = this.read();
+    if (!card) return;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([JSON.stringify(card, null, 2)], { type: 'application/json' }));
+    link.download = `${card.id}.json`;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+  }
+
+  /** Takes a card from a file into the lists; nothing is kept until it is saved. */
+  protected async importFile(picker: HTMLInputElement): Promise<void> {
+    const file = picker.files?.[0];
+    picker.value = '';
+    if (!file) return;
+    const text = await file.text();
+    const read = attempt(() => readCard(JSON.parse(text)));
+    if (!read.ok) {
+      this.snack.open(`${file.name}: ${read.failure.path} ${read.failure.message} ${read.failure.remedy}`, 'Close');
+      return;
+    }
+    const { was } = await this.shop.saveCard(read.value);
+    this.snack
+      .open(`${read.value.chassis} is taken in${was ? ', in place of the one before' : ''}.`, was ? 'Undo' : 'Close', { duration: 8000 })
+      .onAction()
+      .subscribe(() => was && void this.shop.saveCard(was));
+    await this.router.navigate(['/cards', read.value.id, 'edit']);
+  }
+}
