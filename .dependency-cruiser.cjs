@@ -16,7 +16,13 @@ module.exports = {
     },
     { name: 'web-uses-core-only', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
     { name: 'server-keeps-off-the-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e)/' } },
-    { name: 'e2e-uses-the-running-program', severity: 'error', from: { path: '^e2e/' }, to: { path: '^(core|web|server|demo)/' } },
+    {
+      name: 'e2e-uses-the-running-program',
+      severity: 'error',
+      from: { path: '^e2e/' },
+      // The simulated set stands in for the real one on the bench; it is not the program.
+      to: { path: '^(core|web|server|demo)/', pathNot: '^core/src/(standin|card)/|^demo/cards/' },
+    },
     { name: 'demo-uses-core-only', severity: 'error', from: { path: '^demo/' }, to: { path: '^(web|server|e2e)/' } },
     {
       name: 'tables-only-in-storage',

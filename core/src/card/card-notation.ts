@@ -296,7 +296,8 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
       group,
       condition,
       route,
-      ...(group === 'control' ? {} : { row: known?.row ?? row, column: known?.column ?? (group === 'receive' ? 'Receive' : 'Transmit') }),
+      // A function that is new gets its place in the grid; a known one keeps what it had.
+      ...(group === 'control' || known ? {} : { row, column: group === 'receive' ? 'Receive' : 'Transmit' }),
     });
   }
 

@@ -210,4 +210,32 @@ describe('completions', () => {
     expect(completions('tp7', context)).toEqual([]);
     expect(completions('tp7 ', context)).toEqual([]);
   });
+
+  it('takes a result of several words, and a name with a comma in it', () => {
+    expect(readLine('receive am comes and goes', context).entry).toEqual(
+      jasmine.objectContaining({ kind: 'function', result: 'comes-and-goes' }),
+    );
+    expect(readLine('receive, am wrong frequency', context).entry).toEqual(
+      jasmine.objectContaining({ kind: 'function', result: 'wrong-frequency' }),
+    );
+  });
+
+  it('takes a comparison, a lifted feed and a trial repair', () => {
+    expect(readLine('compare tp5 lower', context).entry).toEqual({ kind: 'comparison', point: 'TP5', result: 'low' });
+    expect(readLine('lift audio recovers', context).entry).toEqual({ kind: 'lift', section: 'audio', recovers: true });
+    expect(readLine('reflow c12 cured', context).entry).toEqual({
+      kind: 'remedy',
+      remedy: 'reflow',
+      cured: true,
+      section: 'audio',
+      designator: 'C12',
+    });
+    for (const [line, word] of [
+      ['compare tp5', /healthy set/],
+      ['compare tp99 same', /Which point/],
+      ['lift audio', /come back/],
+      ['reseat c12', /gone/],
+    ] as const)
+      expect(() => readLine(line, context)).toThrowError(word);
+  });
 });

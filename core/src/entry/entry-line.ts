@@ -95,11 +95,20 @@ export const resultWords: Readonly<Record<string, FunctionResult>> = {
   untried: 'not-tried',
 };
 
+/** Results of more than one word, as they stand in the function grid. */
+const resultPhrases = (Object.entries(resultNames) as [FunctionResult, string][])
+  .filter(([, name]) => name.includes(' '))
+  .map(([result, name]) => [name, result] as const);
+
 /** `receive am dead`: words that name exactly one function of the card, then a result. */
 function functionEntry(words: readonly Word[], card: LaidCard | undefined): TapeBody | undefined {
-  const result = ofWord(resultWords, words.at(-1)?.text.toLowerCase() ?? '');
+  const said = words.map((w) => w.text.toLowerCase().replace(/,$/, ''));
+  const phrase = resultPhrases.find(([text]) => said.join(' ').endsWith(` ${text}`));
+  const result = phrase?.[1] ?? ofWord(resultWords, said.at(-1) ?? '');
   if (!card || !result || words.length < 2) return undefined;
-  const named = words.slice(0, -1).map((w) => w.text.toLowerCase().replace(/^rx$/, 'receive').replace(/^tx$/, 'transmit'));
+  const named = said
+    .slice(0, said.length - (phrase ? phrase[0].split(' ').length : 1))
+    .map((word) => word.replace(/^rx$/, 'receive').replace(/^tx$/, 'transmit'));
   const hits = card.functions.filter((fn) => {
     const name = fn.name.toLowerCase().split(/[\s,]+/);
     return named.every((word) => name.some((part) => part.startsWith(word)));

@@ -48,7 +48,7 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
   const told = new Map(ofKind(stood, 'stage').map((entry) => [entry.stage, entry.state] as const));
   const functions = new Map(ofKind(stood, 'function').map((entry) => [entry.functionId, entry.result] as const));
   const fits = ofKind(stood, 'fit');
-  const again = retests(card, stood);
+  const again = retests(card, stood, job.symptoms);
   const work: Readonly<Record<Stage, () => [StageState, string]>> = {
     'book-in': () => (job.promisedOn ? ['done', 'done'] : ['done', 'no date promised']),
     safety: () => {

@@ -138,6 +138,10 @@ describe('re-tests', () => {
       ['reading', 'TP5', 'fails'],
     ]);
     expect(retests(card, tape.slice(0, 4))).toEqual([]);
+    // What the owner complained of comes back even when it was never tried here.
+    const complained = retests(card, tape, [{ functionId: 'hailer', result: 'dead', text: 'Hailer' }]);
+    expect(complained.map((r) => r.id)).toContain('hailer');
+    expect(complained.find((r) => r.id === 'hailer')?.now).toBeUndefined();
   });
   it('leave out what was already right again before the part', () => {
     expect(retests(card, tapeOf(fn('receive-am', 'dead'), fn('receive-am', 'works'), fitBody('IC3', 'if-amp')))).toEqual([]);

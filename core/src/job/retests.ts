@@ -1,5 +1,6 @@
 import { conditionText, type LaidCard } from '../card';
 import { ofKind } from './tape';
+import type { Symptom } from './records';
 import type { EntryOf, TapeEntry } from './tape-entry';
 
 export interface Retest {
@@ -7,7 +8,8 @@ export interface Retest {
   /** The function's id, or the point's or limit's. */
   readonly id: string;
   readonly name: string;
-  readonly was: EntryOf<'function'> | EntryOf<'reading'>;
+  /** What failed on the bench; undefined for what only the owner complained of. */
+  readonly was?: EntryOf<'function'> | EntryOf<'reading'>;
   /** Undefined until it has been tried again after the last part was fitted. */
   readonly now?: 'passes' | 'fails';
 }
@@ -18,9 +20,9 @@ const isBad = (r: EntryOf<'reading'>): boolean => r.verdict === 'low' || r.verdi
 
 /**
  * What failed before the last part was fitted and so must be tried again: functions that did not work and readings
- * that were out. Empty until a part has been fitted.
+ * that were out, and what the owner complained of, tried here or not. Empty until a part has been fitted.
  */
-export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[]): Retest[] {
+export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[], symptoms: readonly Symptom[] = []): Retest[] {
   const fits = ofKind(stood, 'fit');
   const lastFit = fits.at(-1)?.seq;
   if (!card || lastFit === undefined) return [];
@@ -42,6 +44,12 @@ export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[])
       was,
       ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}),
     });
+  }
+  for (const id of new Set(symptoms.map((symptom) => symptom.functionId))) {
+    const fn = card.functions.find((f) => f.id === id);
+    if (!fn || functions.some((f) => f.seq < lastFit && f.functionId === id && f.result !== 'not-tried')) continue;
+    const again = functions.filter((f) => f.functionId === id && f.result !== 'not-tried').at(-1);
+    list.push({ kind: 'function', id: fn.id, name: fn.name, ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}) });
   }
   const readings = ofKind(stood, 'reading').filter((r) => r.subject.what === 'point' || r.subject.what === 'limit');
   for (const was of lastBefore(readings, readingKey)) {

@@ -112,6 +112,9 @@ export function leaveOneOut(model: TraceModel, logPrior: Float64Array, weighed: 
   });
 }
 
+/** More lines than this nobody reads for one section. */
+const mostReasons = 10;
+
 /** The lines behind one section's figure, strongest first. */
 export function reasonsFor(
   model: TraceModel,
@@ -131,7 +134,8 @@ export function reasonsFor(
   });
   return [...reasons, ...priors]
     .filter((r) => Math.abs(Math.log(r.factor)) > 0.03)
-    .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)));
+    .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)))
+    .slice(0, mostReasons);
 }
 
 /** What stood before any evidence, by section: its parts, and the shop's own repairs. */

@@ -50,7 +50,7 @@ export class JobStore {
   readonly stood = computed(() => standing(this.tape()));
   readonly card = computed(() => this.file()?.card);
   readonly problems = computed(() => problems(this.tape()));
-  readonly retests = computed(() => retests(this.card(), this.stood()));
+  readonly retests = computed(() => retests(this.card(), this.stood(), this.file()?.row.symptoms ?? []));
   readonly signed = computed(() => safetySigned(this.tape()));
   readonly stages = computed(() => {
     const file = this.file();
@@ -160,7 +160,7 @@ export class JobStore {
     const card = this.card();
     const evidence = card && entryEvidence(card, { ...body, id: 'preview' });
     if (!evidence) return '';
-    const after = await this.traceApi().trace([...this.evidence(), evidence], { history: this.history(), count: 0 });
+    const after = await this.traceApi().trace([...this.evidence(), evidence], { history: this.history(), count: 0, explain: false });
     return after ? effectText(before, after, (id) => this.sectionName(id)) : '';
   }
 

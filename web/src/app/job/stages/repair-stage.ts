@@ -71,16 +71,17 @@ export class RepairStage {
   protected readonly fitted = computed(() => [...new Set(ofKind(this.store.stood(), 'fit').map((f) => f.designator))].join(', '));
 
   protected was(item: Retest): string {
+    if (!item.was) return 'what the owner complained of';
     return item.was.kind === 'function' ? resultNames[item.was.result] : `${readingText(item.was)}, ${item.was.verdict}`;
   }
 
   protected result(item: Retest, result: 'works' | 'dead'): void {
-    const before = item.was.kind === 'function' ? item.was.result : 'dead';
+    const before = item.was?.kind === 'function' ? item.was.result : 'dead';
     void this.store.keep({ kind: 'function', functionId: item.id, result: result === 'works' ? 'works' : before });
   }
 
   protected read(item: Retest): void {
-    if (item.was.kind !== 'reading') return;
+    if (item.was?.kind !== 'reading') return;
     const word = item.was.subject.what === 'limit' ? (this.store.card()?.limits.find((l) => l.id === item.id)?.word ?? item.id) : item.id;
     this.store.offer(probeLine(word, item.was.condition));
   }

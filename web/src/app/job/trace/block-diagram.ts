@@ -8,7 +8,7 @@ import {
   type ElementRef,
   inject,
   input,
-  model,
+  output,
   signal,
   viewChild,
 } from '@angular/core';
@@ -36,7 +36,9 @@ export class BlockDiagram {
   /** Without suspicion: the sections as they stand on the card. */
   readonly plain = input(false);
   readonly lit = input<readonly LitRoute[]>([]);
-  readonly chosen = model<string | null>(null);
+  readonly chosen = input<string | null>(null);
+  /** A section was pressed, the one shown already or another. */
+  readonly chosenChange = output<string>();
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   protected readonly move = signal('');
   private readonly width = signal(0);
