@@ -49,7 +49,7 @@ test('a shop is carried away as a file and taken back whole', async ({ page }) =
   const path = await (await waiting).path();
   await expect(page.getByText('The last archive was made today.')).toBeVisible();
   await page.getByLabel('Archive file').setInputFiles(path);
-  await expect(page.getByText(/12 jobs, \d+ entries, 6 owners and 2 cards come in/)).toBeVisible();
+  await expect(page.getByText(/12 jobs, \d+ entries, 6 owners and 8 cards come in/)).toBeVisible();
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByText('Imported.')).toBeVisible();
   await page.goto('/day');
