@@ -146,7 +146,7 @@ test('one job from booking in to hand-back, carried away as a file and back', as
   await expect(job.heading('Repair')).toBeVisible();
   await area.getByRole('button', { name: 'Receive AM works now' }).click();
   await area.getByRole('button', { name: 'Receive FM works now' }).click();
-  for (let left = 0; left < 12; left++) {
+  for (let left = 0; left < 30; left++) {
     const again = area
       .getByRole('listitem')
       .filter({ has: page.getByRole('button', { name: /^Read again|works now$/ }) })
@@ -168,7 +168,11 @@ test('one job from booking in to hand-back, carried away as a file and back', as
         TP20: '0.09v',
         TP21: '0.50v',
       };
-      await job.entry().fill((await job.entry().inputValue()) + (healthy[point] ?? ''));
+      const line = await job.entry().inputValue();
+      // The tuning voltage and the oscillator follow the channel.
+      const byChannel: Record<string, string> = { 'TP7 1': '2.00v', 'TP7 40': '4.20v', 'TP5 1': '16.2700M', 'TP5 40': '16.7100M' };
+      const channel = /ch(\d+)/.exec(line)?.[1] ?? '';
+      await job.entry().fill(line + (byChannel[`${point} ${channel}`] ?? healthy[point] ?? truth.readings[point] ?? ''));
       await job.entry().press('Enter');
     } else await next.getByRole('button', { name: /works now$/ }).click();
     await page.waitForTimeout(300);
