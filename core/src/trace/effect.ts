@@ -17,13 +17,14 @@ const leastMove = 0.03;
 /**
  * What each entry did, in the order in which they were made. An entry that moved no section by three in a hundred is
  * left out.
+ * @param from how many of the first are passed over, since what they did is known already.
  */
-export function effectsOf(model: TraceModel, evidence: readonly Evidence[], history: ShopHistory = {}): Effect[] {
+export function effectsOf(model: TraceModel, evidence: readonly Evidence[], history: ShopHistory = {}, from = 0): Effect[] {
   const logPrior = logPriorWith(model, history);
   const standing = (upTo: number): Float64Array => amongFaulty(model, posterior(logPrior, weigh(model, evidence.slice(0, upTo))));
-  let before = standing(0);
-  return evidence.flatMap((one, i) => {
-    const after = standing(i + 1);
+  let before = standing(from);
+  return evidence.slice(from).flatMap((one, i) => {
+    const after = standing(from + i + 1);
     let [most, at] = [0, -1];
     model.sections.forEach((_, s) => {
       const move = Math.abs((after[s] ?? 0) - (before[s] ?? 0));

@@ -125,10 +125,17 @@ function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | un
   }
 }
 
+type Proof = Evidence & { readonly kind: 'proof' };
+/** Of each part the latest measurement counts. */
+function latestProofs(evidence: readonly Evidence[]): Map<string, Proof> {
+  const latest = new Map<string, Proof>();
+  for (const e of evidence) if (e.kind === 'proof') latest.set(e.designator, e);
+  return latest;
+}
+
 /** Shares of the parts that have measured good, by section. */
 export function goodShares(model: TraceModel, evidence: readonly Evidence[]): Map<string, number> {
-  const latest = new Map<string, Evidence & { kind: 'proof' }>();
-  for (const e of evidence) if (e.kind === 'proof') latest.set(e.designator, e);
+  const latest = latestProofs(evidence);
   const sums = new Map<string, number>();
   for (const e of latest.values()) if (!e.bad) sums.set(e.section, (sums.get(e.section) ?? 0) + (model.partShare.get(e.designator) ?? 0));
   return sums;
@@ -158,10 +165,11 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const latest = new Map<string, Weighed>();
   const lasting: Weighed[] = [];
   const good = new Map<string, number>();
-  const proven = new Set<string>();
-  const bad = new Set(all.flatMap((e) => (e.kind === 'proof' && e.bad && !gone.has(e) ? [e.section] : [])));
+  const proofs = latestProofs(all);
+  const bad = new Set([...proofs.values()].flatMap((e) => (e.bad && !gone.has(e) ? [e.section] : [])));
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
+    if (evidence.kind === 'proof' && proofs.get(evidence.designator) !== evidence) continue;
     if (evidence.kind === 'fit') {
       // Fitting two parts in one section does not make it doubly sound.
       if (fitted.has(evidence.section)) continue;
@@ -171,10 +179,8 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const place = 'section' in evidence ? evidence.section : '';
     const face = logChanceOf(model, evidence, test, { good: good.get(place) ?? 0, bad: bad.has(place) });
     if (!face) continue;
-    if (evidence.kind === 'proof' && !evidence.bad && !proven.has(evidence.designator)) {
-      proven.add(evidence.designator);
+    if (evidence.kind === 'proof' && !evidence.bad)
       good.set(place, (good.get(place) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
-    }
     const isReported = evidence.kind === 'function' && evidence.reported === true;
     const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported ? reportedWeight : 1);
     const logChance = weight === 1 ? face : face.map((log) => log * weight);

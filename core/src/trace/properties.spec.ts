@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { generateCard } from '../standin';
 import { smallLaid } from '../testing/small-card';
+import { effectsOf } from './effect';
 import type { Evidence } from './evidence';
 import { traceModel } from './model';
 import { functionOutcomes } from './tables/function-rows';
@@ -167,6 +168,30 @@ describe('evidence that contradicts itself', () => {
     const at = model.sections.indexOf('if-amp');
     expect(chances(model, [dead(true)])[at]).toBeLessThan(chances(model, [dead(false)])[at] ?? 0);
     expect(chances(model, [dead(true)])[at]).toBeGreaterThan(chances(model, [])[at] ?? 1);
+  });
+});
+
+describe('a part measured again', () => {
+  const model = traceModel(smallLaid(), 30);
+  const at = model.sections.indexOf('vco');
+  const proof = (id: string, bad: boolean): Evidence => ({ id, kind: 'proof', section: 'vco', designator: 'L4', bad });
+  it('counts once, and by its latest measurement', () => {
+    expect(chances(model, [proof('1', false), proof('2', false)])[at]).toBe(chances(model, [proof('2', false)])[at] ?? NaN);
+    expect(chances(model, [proof('1', true), proof('2', false)])[at]).toBe(chances(model, [proof('2', false)])[at] ?? NaN);
+  });
+});
+
+describe('what each entry did', () => {
+  const model = traceModel(smallLaid(), 30);
+  const evidence: Evidence[] = [
+    { id: 'dead', kind: 'function', functionId: 'receive-am', outcome: 'dead' },
+    { id: 'hailer', kind: 'function', functionId: 'hailer', outcome: 'works' },
+    { id: 'if', kind: 'reading', point: 'TP5', condition: { keyed: false, mode: 'AM', channel: 19 }, outcome: 'dead', text: '' },
+  ];
+  it('is told in order, and begins where it is asked to', () => {
+    const all = effectsOf(model, evidence);
+    expect(all.map((e) => e.evidence)).toContain('if');
+    expect(effectsOf(model, evidence, {}, 2)).toEqual(all.filter((e) => e.evidence === 'if'));
   });
 });
 

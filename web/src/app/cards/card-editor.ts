@@ -236,7 +236,7 @@ export class CardEditor {
     setTimeout(() => URL.revokeObjectURL(link.href), 1000);
   }
 
-  /** Takes a card from a file into the lists; nothing is kept until it is saved. */
+  /** Takes a card in from a file, in place of one of the same name; the way back is offered. */
   protected async importFile(picker: HTMLInputElement): Promise<void> {
     const file = picker.files?.[0];
     picker.value = '';

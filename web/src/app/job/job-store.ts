@@ -79,6 +79,8 @@ export class JobStore {
   readonly offered = signal<{ readonly line: string; readonly n: number } | null>(null);
 
   readonly order = signal<ProbeOrder>('worth');
+  /** A healthy set of this chassis stands by, to compare with. */
+  readonly healthySet = signal(false);
   readonly traced = signal<TraceResult | null>(null);
   /** What each entry of the tape did to the suspicion, by entry. */
   readonly effects = signal<ReadonlyMap<string, Effect>>(new Map());
@@ -116,6 +118,7 @@ export class JobStore {
       void this.traceApi()
         .trace(this.evidence(), {
           order: this.order(),
+          healthySet: this.healthySet(),
           measures: this.instruments().flatMap((i) => i.measures),
           history: this.history(),
           opened: this.opened(),

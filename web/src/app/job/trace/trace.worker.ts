@@ -15,6 +15,13 @@ import { config } from 'zod';
 
 config({ jitless: true });
 
+/** What the entries were found to have done, so that a new one at the end costs only itself. */
+let told: { readonly evidence: readonly string[]; readonly history: string; readonly effects: readonly Effect[] } = {
+  evidence: [],
+  history: '',
+  effects: [],
+};
+
 // The model of the card on the bench; tests and their outcome rows are worked out once a card.
 let model: TraceModel | undefined;
 
@@ -22,12 +29,19 @@ const api = {
   /** Takes the card on the bench; `ageYears` is 0 when not known. */
   useCard(card: LaidCard, ageYears: number): void {
     model = traceModel(card, ageYears);
-    // Outcome rows are made now, so that no answer has to wait for them.
-    for (const test of model.tests) if (test.kind !== 'comparison') void test.chances;
+    told = { evidence: [], history: '', effects: [] };
   },
   /** What each piece of evidence did to the suspicion, in order. */
   effects(evidence: readonly Evidence[], history: ShopHistory): Effect[] {
-    return model ? effectsOf(model, evidence, history) : [];
+    if (!model) return [];
+    const now = evidence.map((one) => JSON.stringify(one));
+    const past = JSON.stringify(history);
+    const differs = now.findIndex((one, i) => one !== told.evidence[i]);
+    const same = past === told.history ? (differs < 0 ? now.length : differs) : 0;
+    const known = new Set(evidence.slice(0, same).map((one) => one.id));
+    const effects = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(model, evidence, history, same)];
+    told = { evidence: now, history: past, effects };
+    return effects;
   },
   trace(evidence: readonly Evidence[], options: TraceOptions): TraceResult | null {
     return model ? trace(model, evidence, options) : null;
