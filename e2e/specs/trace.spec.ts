@@ -120,6 +120,12 @@ test('a card for a new model is made from nothing and used in a job', async ({ p
   await job.type('tp1 8.02v');
   await expect(job.section('8 V regulator')).toHaveAccessibleName(/(unlikely|cleared)/);
   await expect(page.locator('article.probe').first()).toBeVisible();
+  // What is right at the second point was not known: the bench tells, and the card learns it.
+  await job.type('tp2 0.11v');
+  await page.getByRole('button', { name: /^Into the card: detected audio/ }).click();
+  await expect(page.getByText('In the card of Larkholm Two now.')).toBeVisible();
+  await job.type('tp2 0.02v');
+  await expect(job.rows().last()).toContainText('low');
 });
 
 test('an entry that fits with nothing is pointed at and withdrawn', async ({ page }) => {

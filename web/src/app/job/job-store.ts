@@ -1,12 +1,13 @@
 import { computed, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import type { Condition } from '@amber-relay/core/card';
+import type { Condition, Lesson } from '@amber-relay/core/card';
 import { readLine, type EntryContext } from '@amber-relay/core/entry';
 import {
   doubtedEntries,
   entryEvidence,
   evidenceOf,
+  findingNames,
   problems,
   retests,
   safetySigned,
@@ -187,6 +188,30 @@ export class JobStore {
   /** Keeps several entries in order. */
   async keepAll(bodies: readonly TapeBody[]): Promise<void> {
     for (const body of bodies) await this.keep(body);
+  }
+
+  /** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */
+  lesson(entry: TapeEntry): Lesson | undefined {
+    if (entry.kind === 'reading' && entry.subject.what === 'point' && entry.verdict === 'no-limit' && entry.value !== null)
+      return { kind: 'reading', point: entry.subject.point, value: entry.value, condition: entry.condition };
+    if (entry.kind === 'finding' && entry.section && entry.finding !== 'clean')
+      return {
+        kind: 'fault',
+        section: entry.section,
+        text: [entry.designator, entry.text || findingNames[entry.finding]].filter(Boolean).join(' '),
+      };
+    return undefined;
+  }
+
+  /** Puts what was learned into the card of the chassis; the way back is offered. */
+  async teach(lesson: Lesson): Promise<void> {
+    const id = this.card()?.id;
+    const done = id ? await this.shop.teachCard(id, lesson) : undefined;
+    if (!done) return void this.snack.open('The card has no such place, so nothing was changed.', 'Close');
+    this.snack
+      .open(`In the card of ${done.now.chassis} now.`, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.shop.saveCard(done.was));
   }
 
   /** Marks an earlier entry as doubted, so that it counts half, or as trusted again. */

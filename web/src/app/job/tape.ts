@@ -38,6 +38,7 @@ export class Tape {
         line,
         time: timeOfDay(line.entry.at),
         words: entryWords(line.entry, this.store.card()),
+        lesson: this.store.card() && !line.struckBy ? this.store.lesson(line.entry) : undefined,
         effect: this.effect(line.entry.id),
         doubted: this.store.doubted().has(line.entry.id),
       })),

@@ -7,7 +7,7 @@ import {
   type ShopSettings,
   type StockItem,
 } from '@amber-relay/core/job';
-import { readCard, type Card } from '@amber-relay/core/card';
+import { readCard, withLesson, type Card, type Lesson } from '@amber-relay/core/card';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Observable } from 'rxjs';
 import { BenchDatabase } from './bench-database';
@@ -49,6 +49,17 @@ export class ShopRepository {
         for (const set of sets) if (!set.cardId) await this.db.sets.update(set.id, { cardId: checked.id, modelId: model.id });
       }
       return { was };
+    });
+  }
+
+  /** Puts a lesson into a card in one transaction; undefined where the card has no place for it. */
+  async teachCard(id: string, lesson: Lesson): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+    return this.db.transaction('rw', this.db.cards, async () => {
+      const was = await this.db.cards.get(id);
+      const now = was && withLesson(was, lesson);
+      if (!now) return undefined;
+      await this.db.cards.put(now);
+      return { was, now };
     });
   }
 
