@@ -18,7 +18,7 @@ const views = [
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
   ['trace-daylight', [409, 'trace'], 'tp7 ch40 7.42v', 'daylight'],
-  ['trace-amplifier', [417, 'trace']],
+  ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
   ['repair', [404, 'repair']],
   ['test', [401, 'test'], 'pwr fm ch19 keyed 3.9w'],

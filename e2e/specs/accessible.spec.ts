@@ -17,7 +17,18 @@ async function violations(page: Page): Promise<string[]> {
 
 /** Screens by group: a place, or a demo job and its page. */
 const groups: Readonly<Record<string, readonly (string | readonly [number, string])[]>> = {
-  places: ['/day', '/jobs', '/book-in', '/cards', '/stock', '/instruments', '/practice', '/archive'],
+  places: [
+    '/day',
+    '/jobs',
+    '/book-in',
+    '/cards',
+    '/cards/new',
+    '/cards/murrelo-twin/edit',
+    '/stock',
+    '/instruments',
+    '/practice',
+    '/archive',
+  ],
   sums: ['/sums', '/sums/pad', '/sums/lock-sweep', '/sums/order-compare', '/sums/iq-analyse', '/sums/capacitor-fit', '/sums/nothing-such'],
   'the stages up to Parts': ['book-in', 'safety', 'first-look', 'functions', 'trace', 'parts'].map((stage) => [409, stage] as const),
   'the stages from Repair on': [
