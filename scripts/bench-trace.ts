@@ -125,7 +125,7 @@ function workerTimes(model: TraceModel, cases: readonly Case[], lookAhead: numbe
 }
 const large = traceModel(generateCard(60, 60), 25);
 // Outcome rows are made once a card.
-for (const test of large.tests) void test.chances;
+for (const test of large.tests) void test.rows;
 workerTimes(large, casesOf(large, 6, 1), 3);
 print(`Update and next probes: ${large.sections.length} sections, ${large.tests.length} tests, ${large.space.count} hypotheses`);
 for (const [name, lookAhead] of [

@@ -52,7 +52,8 @@ function traced(small: SmallModel): TraceModel {
     title: id,
     condition: {},
     outcomes: ['good', 'bad'],
-    chances: Float64Array.from([...bad.map((p) => 1 - p), ...bad]),
+    rows: [Float64Array.from(bad, (p) => 1 - p), Float64Array.from(bad)],
+    local: undefined,
     reach: new Map(small.sections.flatMap((s, i) => ((bad[i] ?? 0) > 0.5 ? [[s, 1] as const] : []))),
     minutes: price - cost.turnTo,
     instrument: 'none',
@@ -61,11 +62,12 @@ function traced(small: SmallModel): TraceModel {
   return {
     card: { sections: [], access: [], parts: [] } as unknown as Card,
     sections: small.sections,
-    space: { count: n, single: n, first: at, second: at, kind: [], when: [], ways: [], cells: n },
+    space: { count: n, single: n, first: at, second: at, kind: [], when: [], ways: [], from: at, cells: n },
     weights: new Map(),
     logPrior: new Float64Array(n),
     tests,
     testById: new Map(tests.map((t) => [t.id, t])),
+    partsOf: new Map(),
     partShare: new Map(),
     reported: () => undefined,
   };

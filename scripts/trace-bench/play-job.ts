@@ -2,7 +2,7 @@ import { expectationAt, pointOf, type Card } from '../../core/src/card';
 import { faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
 import { chanceFrom } from '../../core/src/standin/chance';
 import { trace, type Evidence, type Probe, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
-import { priceOf } from '../../core/src/trace/next-probe';
+import { priceOf } from '../../core/src/trace/candidates';
 
 /**
  * Which test comes next: as Trace offers, or as one does without it. `tidy-halves` counts the blocks still in question and

@@ -12,7 +12,7 @@ import {
   tuningLoop,
   type Reach,
 } from './reach';
-import { mixed, rowsOf, type Look } from './rows';
+import { localRowsOf, mixed, rowsOf, spread, type LocalRows, type Look } from './rows';
 import type { Space } from './space';
 import {
   cleanLook,
@@ -86,27 +86,31 @@ export interface BenchTest {
 
 /** A test with the chance of each outcome under each hypothesis. */
 export interface TestModel extends BenchTest {
-  /** Row-major, outcome × hypothesis; each column sums to one. Made when first asked for. */
-  readonly chances: Float64Array;
+  /** For each outcome a row, by hypothesis; over the outcomes they sum to one. Made when first asked for. */
+  readonly rows: readonly Float64Array[];
+  /** The same in short, where one section alone can turn it. */
+  readonly local: LocalRows | undefined;
 }
 
 /** The test without its rows, as it leaves the room. */
 export function plainTest(test: TestModel): BenchTest {
   const plain: Partial<Record<keyof TestModel, unknown>> = {};
-  for (const key of Object.keys(test) as (keyof TestModel)[]) if (key !== 'chances') plain[key] = test[key];
+  for (const key of Object.keys(test) as (keyof TestModel)[]) if (key !== 'rows' && key !== 'local') plain[key] = test[key];
   return plain as unknown as BenchTest;
 }
 
-type Draft = Omit<TestModel, 'chances' | 'hazard' | 'outcomes'> & { hazard?: TestModel['hazard']; look: Look };
+type Draft = Omit<TestModel, 'rows' | 'local' | 'hazard' | 'outcomes'> & { hazard?: TestModel['hazard']; look: Look };
 
 function testOf(space: Space, { look, ...rest }: Draft): TestModel {
-  let made: Float64Array | undefined;
+  const local = localRowsOf(space, look);
+  let made: readonly Float64Array[] | undefined;
   return {
     hazard: 'none',
     ...rest,
+    local,
     outcomes: look.outcomes,
-    get chances() {
-      return (made ??= rowsOf(space, look));
+    get rows() {
+      return (made ??= local ? spread(space, local) : rowsOf(space, look));
     },
   };
 }
@@ -222,6 +226,7 @@ function localLook(outcomes: readonly [string, string], at: number, chance: (kin
     outside: sound,
     misaligned: sound,
     faulty: (section, { kind }) => (section === at ? row(chance(kind)) : undefined),
+    only: at,
   };
 }
 
@@ -242,7 +247,7 @@ export const proofChance = (share: number, goodShares = 0): number => (proof.nam
 /** The same test with the parts of its section that have already measured good reckoned in. */
 export function proofAfter(card: Card, space: Space, test: TestModel, ifFaulty: number): TestModel {
   const at = card.sections.findIndex((s) => test.reach.has(s.id));
-  return testOf(space, { ...test, look: localLook(['good', 'bad'], at, () => ifFaulty, proof.badIfSound) });
+  return testOf(space, { ...plainTest(test), look: localLook(['good', 'bad'], at, () => ifFaulty, proof.badIfSound) });
 }
 
 const only = (section: string): Reach => new Map([[section, 1]]);
@@ -402,7 +407,7 @@ export function testsOf(card: Card, space: Space): TestModel[] {
 }
 
 /** Rows for what the owner reports of a function: as for a trial, but the antenna, the supply and the settings were the owner's. */
-export const reportedRows = (card: Card, space: Space, functionId: string): Float64Array | undefined => {
+export const reportedRows = (card: Card, space: Space, functionId: string): Float64Array[] | undefined => {
   const fn = card.functions.find((f) => f.id === functionId);
   return fn && rowsOf(space, functionLook(card, functionReach(card, fn), fn.condition, outsideReported));
 };

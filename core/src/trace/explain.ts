@@ -1,7 +1,7 @@
 import { conditionText, pointOf, type Card } from '../card';
 import { comparisonNames, remedyNames } from '../job/words';
 import type { ShopHistory } from './evidence';
-import { amongFaulty, logWeights, normalised, posterior, type Weighed } from './infer';
+import { amongFaulty, logWeights, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
 
 /** One line of why: how many times likelier (or, below one, less likely) this evidence made the section. */
@@ -77,38 +77,54 @@ export interface LeaveOneOut {
   readonly factor: Float64Array;
 }
 
-/** Takes each piece of evidence away in turn. One pass over the space for each. */
+const inverses = new WeakMap<Float64Array, Float64Array>();
+/** One over the chance of what was seen, by hypothesis; kept as long as its logarithms are. */
+function inverseOf(logChance: Float64Array): Float64Array {
+  let inverse = inverses.get(logChance);
+  if (!inverse) inverses.set(logChance, (inverse = logChance.map((log) => Math.exp(-log))));
+  return inverse;
+}
+
+/**
+ * Takes each piece of evidence away in turn. What stands without it is what stands with it, divided by its own chance:
+ * one pass over the space for each, and no logarithm taken anew.
+ */
 export function leaveOneOut(model: TraceModel, logPrior: Float64Array, weighed: readonly Weighed[]): LeaveOneOut[] {
-  const { first, second, cells, count } = model.space;
-  const all = logWeights(logPrior, weighed);
+  const { first, second, cells, count, single } = model.space;
+  const log = logWeights(logPrior, weighed);
+  const top = log.reduce((most, l) => Math.max(most, l), -Infinity);
+  const all = log.map((l) => Math.exp(l - top));
+  const total = all.reduce((sum, p) => sum + p, 0);
+  for (let h = 0; h < count; h++) (all[h] as number) /= total;
+  const seen = amongFaulty(model, all);
   return weighed.map(({ logChance, weight }) => {
-    const log = new Float64Array(count);
-    for (let h = 0; h < count; h++) log[h] = (all[h] as number) - (logChance[h] as number);
-    const without = normalised(log);
+    const inverse = inverseOf(logChance);
     const before = new Float64Array(cells);
-    const seen = new Float64Array(cells);
-    let [expected, total] = [0, 0];
-    for (let h = 0; h < count; h++) {
-      const p = without[h] as number;
-      if (p === 0) continue;
-      const seenHere = logChance[h] as number;
-      const both = p * Math.exp(seenHere);
-      expected += weight === 1 ? both : p * Math.exp(seenHere / weight);
-      total += both;
-      const [i, j] = [first[h] ?? 0, second[h] ?? 0];
-      before[i] = (before[i] ?? 0) + p;
-      seen[i] = (seen[i] ?? 0) + both;
-      if (j !== i) {
-        before[j] = (before[j] ?? 0) + p;
-        seen[j] = (seen[j] ?? 0) + both;
-      }
+    let sum = 0;
+    for (let h = 0; h < single; h++) {
+      const p = (all[h] as number) * (inverse[h] as number);
+      sum += p;
+      (before[first[h] as number] as number) += p;
+    }
+    for (let h = single; h < count; h++) {
+      const p = (all[h] as number) * (inverse[h] as number);
+      sum += p;
+      (before[first[h] as number] as number) += p;
+      (before[second[h] as number] as number) += p;
+    }
+    // At face value, where it counts for less: what it was worth is put back.
+    let face = 1;
+    if (weight !== 1) {
+      face = 0;
+      for (let h = 0; h < count; h++) face += (all[h] as number) * Math.exp((logChance[h] as number) * (1 / weight - 1));
     }
     const factor = before.map((p, c) => {
-      const [inside, outside] = [p, 1 - p];
+      const [inside, outside] = [p, sum - p];
       if (inside <= 0 || outside <= 0) return 1;
-      return (seen[c] ?? 0) / inside / Math.max(1e-300, (total - (seen[c] ?? 0)) / outside);
+      const now = seen[c] as number;
+      return (now / inside) * (outside / Math.max(1e-300, 1 - now));
     });
-    return { expected, factor };
+    return { expected: face / sum, factor };
   });
 }
 
@@ -140,14 +156,13 @@ export function reasonsFor(
 
 /** What stood before any evidence, by section: its parts, and the shop's own repairs. */
 export function priorReasons(model: TraceModel, logPrior: Float64Array, history: ShopHistory): (at: number) => Reason[] {
-  const { card } = model;
   const plain = amongFaulty(model, posterior(model.logPrior, []));
   const own = logPrior === model.logPrior ? plain : amongFaulty(model, posterior(logPrior, []));
   const mean = plain.slice(0, model.sections.length).reduce((a, b) => a + b, 0) / model.sections.length;
   const repairs = Object.values(history).reduce((a, b) => a + b, 0);
   return (at) => {
     const section = model.sections[at] ?? '';
-    const names = card.parts.filter((p) => p.section === section).map((p) => p.designator);
+    const names = (model.partsOf.get(section) ?? []).map((p) => p.designator);
     const cases = history[section] ?? 0;
     return [
       {

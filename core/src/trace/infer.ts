@@ -70,13 +70,11 @@ export const isBadNews = (evidence: Evidence): boolean =>
 
 const flat = (chance: number): number => independence * Math.log(chance);
 
-const logRows = new WeakMap<Float64Array, Map<number, Float64Array>>();
+const logRows = new WeakMap<Float64Array, Float64Array>();
 /** Logarithms of one outcome's row; taken once. */
-function logRow(rows: Float64Array, row: number, width: number): Float64Array {
-  let known = logRows.get(rows);
-  if (!known) logRows.set(rows, (known = new Map()));
-  let log = known.get(row);
-  if (!log) known.set(row, (log = rows.slice(row * width, (row + 1) * width).map((p) => Math.log(p))));
+function logRow(row: Float64Array): Float64Array {
+  let log = logRows.get(row);
+  if (!log) logRows.set(row, (log = row.map((p) => Math.log(p))));
   return log;
 }
 
@@ -88,12 +86,10 @@ interface Proven {
 
 function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, proven: Proven): Float64Array | undefined {
   const { space } = model;
-  const width = space.count;
   if (test && evidence.kind !== 'proof') {
-    const row = test.outcomes.indexOf(outcomeOf(evidence));
-    if (row < 0) return undefined;
-    const rows = evidence.kind === 'function' && evidence.reported ? (model.reported(evidence.functionId) ?? test.chances) : test.chances;
-    return logRow(rows, row, width);
+    const reported = evidence.kind === 'function' && evidence.reported ? model.reported(evidence.functionId) : undefined;
+    const row = (reported ?? test.rows)[test.outcomes.indexOf(outcomeOf(evidence))];
+    return row && logRow(row);
   }
   const bySection = (section: string, faulty: number, sound: number): Float64Array => {
     const at = model.sections.indexOf(section);
@@ -211,7 +207,7 @@ export function logPriorWith(model: TraceModel, history: ShopHistory): Float64Ar
 /** Sum of the prior and all evidence in the log domain, not normalised. */
 export function logWeights(logPrior: Float64Array, weighed: readonly Weighed[]): Float64Array {
   const log = Float64Array.from(logPrior);
-  for (const { logChance } of weighed) for (let i = 0; i < log.length; i++) log[i] = (log[i] ?? 0) + (logChance[i] ?? 0);
+  for (const { logChance } of weighed) for (let i = 0; i < log.length; i++) (log[i] as number) += logChance[i] as number;
   return log;
 }
 
@@ -239,13 +235,10 @@ export function normalised(log: Float64Array): Float64Array {
  * sections are nothing wrong inside, and misaligned throughout.
  */
 export function amongFaulty(model: TraceModel, chances: Float64Array): Float64Array {
-  const { first, second, cells } = model.space;
+  const { first, second, cells, single } = model.space;
   const sums = new Float64Array(cells);
-  for (let h = 0; h < chances.length; h++) {
-    const [i, j] = [first[h] ?? 0, second[h] ?? 0];
-    sums[i] = (sums[i] ?? 0) + (chances[h] ?? 0);
-    if (j !== i) sums[j] = (sums[j] ?? 0) + (chances[h] ?? 0);
-  }
+  for (let h = 0; h < chances.length; h++) (sums[first[h] as number] as number) += chances[h] as number;
+  for (let h = single; h < chances.length; h++) (sums[second[h] as number] as number) += chances[h] as number;
   return sums;
 }
 

@@ -14,7 +14,7 @@ describe('traceModel', () => {
   it('has every test’s outcomes sum to one under every hypothesis', () => {
     for (const test of model.tests)
       for (let h = 0; h < width; h++) {
-        const sum = test.outcomes.reduce((total, _, r) => total + (test.chances[r * width + h] ?? NaN), 0);
+        const sum = test.outcomes.reduce((total, _, r) => total + (test.rows[r]?.[h] ?? NaN), 0);
         expect(sum).withContext(`${test.id}, hypothesis ${h}`).toBeCloseTo(1, 9);
       }
   });
@@ -32,7 +32,7 @@ describe('traceModel', () => {
     space.kind.findIndex((k, h) => k === kind && model.sections[space.first[h] ?? -1] === section);
   const chance = (id: string, outcome: string, h: number): number => {
     const test = model.tests.find((t) => t.id.startsWith(id));
-    return test?.chances[test.outcomes.indexOf(outcome) * width + h] ?? NaN;
+    return test?.rows[test.outcomes.indexOf(outcome)]?.[h] ?? NaN;
   };
 
   it('weighs every pair of sections once', () => {
@@ -85,7 +85,7 @@ describe('traceModel', () => {
     const own = traceModel(laid);
     const test = own.tests.find((t) => t.subject === 'TP9');
     const inWhen = (section: string): number =>
-      test?.chances[own.space.kind.findIndex((k, h) => k === 'dead' && own.sections[own.space.first[h] ?? -1] === section)] ?? NaN;
+      test?.rows[0]?.[own.space.kind.findIndex((k, h) => k === 'dead' && own.sections[own.space.first[h] ?? -1] === section)] ?? NaN;
     expect(inWhen('supply')).toBeLessThan(0.12);
     expect(inWhen('mixer')).toBeGreaterThan(0.15);
   });

@@ -1,4 +1,4 @@
-import type { Card } from '../card';
+import type { Card, Part } from '../card';
 import { partShares, reportedRows, testsOf, type TestModel } from './bench-test';
 import { logPriorOf, sectionWeights, spaceOf, type Space } from './space';
 
@@ -12,10 +12,12 @@ export interface TraceModel {
   readonly logPrior: Float64Array;
   readonly tests: readonly TestModel[];
   readonly testById: ReadonlyMap<string, TestModel>;
+  /** Parts of each section, in the card's order. */
+  readonly partsOf: ReadonlyMap<string, readonly Part[]>;
   /** Share of each part among the causes of its section's faults, by designator. */
   readonly partShare: ReadonlyMap<string, number>;
   /** Outcome rows of what the owner reports, by function. */
-  readonly reported: (functionId: string) => Float64Array | undefined;
+  readonly reported: (functionId: string) => readonly Float64Array[] | undefined;
 }
 
 /**
@@ -26,7 +28,7 @@ export function traceModel(card: Card, ageYears = 0): TraceModel {
   const space = spaceOf(card);
   const weights = sectionWeights(card, ageYears);
   const tests = testsOf(card, space);
-  const reported = new Map<string, Float64Array | undefined>();
+  const reported = new Map<string, readonly Float64Array[] | undefined>();
   return {
     card,
     sections: card.sections.map((s) => s.id),
@@ -34,6 +36,7 @@ export function traceModel(card: Card, ageYears = 0): TraceModel {
     weights,
     logPrior: logPriorOf(card, space, weights),
     tests,
+    partsOf: new Map(card.sections.map((s) => [s.id, card.parts.filter((p) => p.section === s.id)])),
     partShare: partShares(card),
     testById: new Map(tests.map((t) => [t.id, t])),
     reported: (id) => {

@@ -1,11 +1,10 @@
-import { accessChain } from '../card';
-import type { Unit } from '../quantity';
-import { amongFaulty, bits } from './infer';
-import { plainTest, proofAfter, proofChance, type BenchTest, type TestModel } from './bench-test';
+import { bits } from './infer';
+import { plainTest, type BenchTest, type TestModel } from './bench-test';
+import { byRank, candidatesOf, standingOf, type BenchState, type Candidate, type Standing } from './candidates';
 import type { TraceModel } from './model';
-import { activeOf, afterOutcome, bitsLeft, bitsToGo, cellsOf, splitOf, type Active } from './worth';
 import { stopAt } from './tables/certainty';
-import { cost, leastBits, leastChance, leastShare, lookAheadWidth, shortlist } from './tables/probe-costs';
+import { lookAheadWidth, secondSteps, shortlist } from './tables/probe-costs';
+import { afterOutcome, bitsToGo, cellsOf, splitInto, type Active } from './worth';
 
 /** In which order probes are offered: by worth for the time, or after another school. The chances are the same. */
 export const probeOrders = ['worth', 'halves', 'antenna', 'speaker'] as const;
@@ -36,67 +35,11 @@ export interface Probe {
   readonly cannot?: string;
 }
 
-export interface ProbeOptions {
+export interface ProbeOptions extends BenchState {
   readonly order: ProbeOrder;
-  /** Units the bench has an instrument for; undefined when every one is at hand. */
-  readonly measures?: readonly Unit[];
-  /** Access steps that are already off. */
-  readonly opened: ReadonlySet<string>;
-  /** The instrument used last. */
-  readonly inHand?: string;
-  /** A healthy set of this chassis stands by. */
-  readonly healthySet?: boolean;
-  /** A supply has been read low or dead, so that lifting feeds may tell something. */
-  readonly railBad?: boolean;
-  readonly answered: ReadonlySet<string>;
-  /** Shares of the parts that have measured good, by section. */
-  readonly goodShares?: ReadonlyMap<string, number>;
   readonly count: number;
   /** How many of the best are followed a second step; 0 looks one step ahead only. */
   readonly lookAhead?: number;
-}
-
-interface Candidate {
-  readonly test: TestModel;
-  readonly gain: number;
-  readonly minutes: number;
-  /** Minutes with turning to it, danger and heat. */
-  readonly price: number;
-  readonly open: readonly string[];
-  readonly cannot?: string;
-  rank: number;
-}
-
-const missing = (test: TestModel, measures: readonly Unit[] | undefined): string | undefined => {
-  const reads = test.kind === 'reading' || test.kind === 'comparison';
-  if (!reads || !measures || measures.includes(test.instrument as Unit)) return undefined;
-  return `nothing on this bench reads ${test.instrument}`;
-};
-
-const heated = new Set<TestModel['kind']>(['proof', 'lift', 'remedy']);
-
-/** What a test costs now: its own minutes, taking up the instrument, and what is still to be opened. */
-export function priceOf(
-  model: TraceModel,
-  test: TestModel,
-  options: Pick<ProbeOptions, 'opened' | 'inHand'>,
-): { minutes: number; price: number; open: string[] } {
-  const open = accessChain(model.card, test.access).filter((step) => !options.opened.has(step.id));
-  const change = test.instrument !== 'none' && test.instrument !== options.inHand ? cost.changeInstrument : 0;
-  const minutes = test.minutes + change + open.reduce((sum, step) => sum + step.minutes, 0);
-  const heat = heated.has(test.kind) && test.remedy !== 'reseat' && test.remedy !== 'clean' ? cost.heatRisk : 0;
-  return { minutes, price: minutes + cost.turnTo + cost.hazard[test.hazard] + heat, open: open.map((step) => step.remove) };
-}
-
-/** Whether a test may be offered at all in this state. */
-function offered(test: TestModel, standing: ReadonlyMap<string, number>, options: ProbeOptions): boolean {
-  if (options.answered.has(test.id)) return false;
-  if (test.kind === 'comparison') return options.healthySet === true;
-  if (test.kind === 'lift' && !options.railBad) return false;
-  const least = test.kind in leastChance ? leastChance[test.kind as keyof typeof leastChance] : 0;
-  if (least === 0) return true;
-  for (const id of test.reach.keys()) if ((standing.get(id) ?? 0) >= least) return true;
-  return false;
 }
 
 /** How far along the signal's way a test lies, for the schools that follow it from one end. */
@@ -110,25 +53,66 @@ function wayAlong(model: TraceModel, test: TestModel, failing: readonly string[]
  * Minutes to the stop when a test is done and the best second step after each of its outcomes: what uncertainty is then
  * left is reckoned at the going rate of minutes for a bit, and a stop costs nothing more.
  */
-function minutesToGo(model: TraceModel, active: Active, candidate: Candidate, others: readonly Candidate[], minutesPerBit: number): number {
+function minutesToGo(
+  model: TraceModel,
+  { singles, rooms: [room, roomThen] }: Standing,
+  candidate: Candidate,
+  others: readonly Candidate[],
+  minutesPerBit: number,
+): number {
   const { space } = model;
-  const split = splitOf(space, candidate.test, active);
+  const split = splitInto(room, space, candidate.test, singles);
   let minutes = candidate.price;
-  split.cells.forEach((cells, r) => {
+  for (let r = 0; r < split.outcomes; r++) {
     const p = split.chance[r] ?? 0;
-    if (p < 0.01) return;
-    let top = 0;
-    for (const value of cells) top = Math.max(top, value / p);
-    if (top >= stopAt) return;
-    const then = afterOutcome(space, candidate.test, r, active);
+    if (p < 0.01) continue;
+    const cells = split.cells.subarray(r * split.stride, (r + 1) * split.stride);
+    if (cells.some((value) => value >= stopAt * p)) continue;
+    const then = afterOutcome(candidate.test, r, singles);
     let least = minutesPerBit * bits(cellsOf(space, then));
     for (const other of others) {
-      if (other === candidate) continue;
-      least = Math.min(least, other.price + minutesPerBit * bitsToGo(splitOf(space, other.test, then)));
+      if (other === candidate || other.price >= least) continue;
+      least = Math.min(least, other.price + minutesPerBit * bitsToGo(splitInto(roomThen, space, other.test, then)));
     }
     minutes += p * least;
-  });
+  }
   return minutes;
+}
+
+/** Follows the best few a second step, and puts them in the order of the minutes that each leaves to go. */
+function followed(model: TraceModel, standing: Standing, candidates: readonly Candidate[], width: number): Candidate[] {
+  const doable = candidates.filter((c) => !c.cannot);
+  const ahead = doable.slice(0, width);
+  const rate = 1 / (ahead[0]?.rank ?? 1);
+  for (const c of ahead) c.rank = -minutesToGo(model, standing, c, doable.slice(0, secondSteps), rate);
+  const reordered = [...ahead].sort(byRank);
+  const leading = new Set(ahead);
+  let next = 0;
+  return candidates.map((c) => (leading.has(c) ? (reordered[next++] ?? c) : c));
+}
+
+/** The order of a school. */
+function orderOf(
+  model: TraceModel,
+  order: ProbeOrder,
+  failing: readonly string[],
+  unevenness: (test: TestModel) => number,
+): (a: Candidate, b: Candidate) => number {
+  const far = model.sections.length;
+  const fromSpeaker = (test: TestModel): number => {
+    const at = wayAlong(model, test, failing);
+    return at >= far ? far : -at;
+  };
+  switch (order) {
+    case 'worth':
+      return byRank;
+    case 'halves':
+      return (a, b) => unevenness(a.test) - unevenness(b.test) || byRank(a, b);
+    case 'antenna':
+      return (a, b) => wayAlong(model, a.test, failing) - wayAlong(model, b.test, failing) || byRank(a, b);
+    case 'speaker':
+      return (a, b) => fromSpeaker(a.test) - fromSpeaker(b.test) || byRank(a, b);
+  }
 }
 
 /**
@@ -138,106 +122,59 @@ function minutesToGo(model: TraceModel, active: Active, candidate: Candidate, ot
  * cheaper, then to the order of the card.
  */
 export function nextProbes(model: TraceModel, chances: Float64Array, failing: readonly string[], options: ProbeOptions): Probe[] {
-  const { space } = model;
-  const among = amongFaulty(model, chances);
-  const standing = new Map(model.sections.map((id, i) => [id, among[i] ?? 0]));
-  const singles = activeOf(space, chances, space.single);
-  const full = activeOf(space, chances, space.count);
-  const nowSingles = bits(cellsOf(space, singles));
-  const now = bits(cellsOf(space, full));
-  const rough: Candidate[] = [];
-  for (const listed of model.tests) {
-    if (!offered(listed, standing, options)) continue;
-    const good = listed.kind === 'proof' ? (options.goodShares?.get([...listed.reach.keys()][0] ?? '') ?? 0) : 0;
-    const test =
-      good > 0
-        ? proofAfter(model.card, space, listed, Math.min(0.96, proofChance(model.partShare.get(listed.subject) ?? 1, good)))
-        : listed;
-    const gain = nowSingles - bitsLeft(splitOf(space, test, singles));
-    const cannot = missing(test, options.measures);
-    const price = priceOf(model, test, options);
-    rough.push({ test, gain, ...price, ...(cannot ? { cannot } : {}), rank: gain / price.price });
+  const { order, count, lookAhead } = options;
+  const standing = standingOf(model, chances);
+  const inQuestion = model.sections.filter((_, i) => (standing.among[i] ?? 0) >= 0.01);
+  const onSide = (test: TestModel): number => inQuestion.filter((id) => test.reach.has(id)).length;
+  const mostGain = order === 'worth' ? 4 : shortlist;
+  let candidates = candidatesOf(model, standing, options, mostGain);
+  if (candidates.every((c) => c.cannot)) {
+    // Nothing left at which one would turn first: now also the local acts at what is only a little suspect.
+    const leading = Math.max(...standing.among.subarray(0, model.sections.length));
+    candidates = candidatesOf(model, standing, options, mostGain, leading / 2);
   }
-  const byRank = (a: Candidate, b: Candidate): number => b.rank - a.rank || a.minutes - b.minutes;
-  // Most tests are passed over by the single faults alone; the rest are weighed against every hypothesis.
-  const shortlisted = new Set([
-    ...[...rough].sort(byRank).slice(0, shortlist),
-    ...[...rough].sort((a, b) => b.gain - a.gain).slice(0, options.order === 'worth' ? 4 : shortlist),
-  ]);
-  const all = rough
-    .filter((c) => shortlisted.has(c))
-    .map((c): Candidate => {
-      const split = splitOf(space, c.test, full);
-      const gain = Math.max(0, now - bitsLeft(split));
-      return { ...c, gain, rank: Math.max(0, now - bitsToGo(split)) / c.price };
-    })
-    .filter((c) => c.gain >= leastBits);
-  const most = Math.max(0, ...all.filter((c) => !c.cannot).map((c) => c.gain));
-  const candidates = all.filter((c) => c.gain >= leastShare * most);
-
-  const speakerFirst = (test: TestModel): number => {
-    const at = wayAlong(model, test, failing);
-    return at >= model.sections.length ? model.sections.length : -at;
-  };
-  const inQuestion = model.sections.filter((_, i) => (among[i] ?? 0) >= 0.01);
   // As one does with a pencil: count the blocks on either side of the cut, whatever it takes to make it.
-  const unevenness = (test: TestModel): number => Math.abs(inQuestion.filter((id) => test.reach.has(id)).length - inQuestion.length / 2);
-  const order = {
-    worth: byRank,
-    halves: (a, b) => unevenness(a.test) - unevenness(b.test) || byRank(a, b),
-    antenna: (a, b) => wayAlong(model, a.test, failing) - wayAlong(model, b.test, failing) || byRank(a, b),
-    speaker: (a, b) => speakerFirst(a.test) - speakerFirst(b.test) || byRank(a, b),
-  } satisfies Record<ProbeOrder, typeof byRank>;
-  candidates.sort(order[options.order]);
-  const width = options.lookAhead ?? lookAheadWidth;
-  if (options.order === 'worth' && width > 0) {
-    const doable = candidates.filter((c) => !c.cannot);
-    const ahead = doable.slice(0, width);
-    const second = doable;
-    const rate = 1 / (ahead[0]?.rank ?? 1);
-    for (const c of ahead) c.rank = -minutesToGo(model, singles, c, second, rate);
-    const followed = new Set(ahead);
-    const best = [...ahead].sort(byRank);
-    let next = 0;
-    candidates.forEach((c, i) => {
-      if (followed.has(c)) candidates[i] = best[next++] ?? c;
-    });
-  }
+  candidates.sort(orderOf(model, order, failing, (test) => Math.abs(onSide(test) - inQuestion.length / 2)));
+  const width = lookAhead ?? lookAheadWidth;
+  if (order === 'worth' && width > 0) candidates = followed(model, standing, candidates, width);
   // A near-copy of a better probe (same point, other channel) would only crowd the list.
   const seen = new Set<string>();
   const chosen = candidates.filter(({ test }) => {
     const key = `${test.kind} ${test.subject}`;
     return seen.has(key) ? false : Boolean(seen.add(key));
   });
-  return chosen.slice(0, options.count).map(({ test, gain, minutes, open, cannot }): Probe => ({
+  return chosen.slice(0, count).map(({ test, gain, minutes, open, cannot }): Probe => ({
     test: plainTest(test),
     bits: gain,
     minutes,
     open,
     ...(cannot ? { cannot } : {}),
-    splits: { on: inQuestion.filter((id) => test.reach.has(id)).length, of: inQuestion.length },
-    outcomes: outcomesOf(model, test, chances),
+    splits: { on: onSide(test), of: inQuestion.length },
+    outcomes: outcomesOf(model, test, standing.full),
   }));
 }
 
 /** What each outcome of a test would mean: its chance, and how the sections would then stand. */
-export function outcomesOf(model: TraceModel, test: TestModel, chances: Float64Array): ProbeOutcome[] {
-  const { space } = model;
-  return test.outcomes.map((outcome, r) => {
-    const row = r * space.count;
-    const rows = test.chances;
-    const joint = new Float64Array(space.count);
-    let chance = 0;
-    for (let h = 0; h < joint.length; h++) chance += joint[h] = (chances[h] as number) * (rows[row + h] as number);
-    const after = amongFaulty(model, joint);
-    for (let c = 0; c < after.length; c++) after[c] = (after[c] as number) / chance;
+function outcomesOf(model: TraceModel, test: TestModel, { at, chance, singles }: Active): ProbeOutcome[] {
+  const { first, second, cells } = model.space;
+  return test.rows.map((row, r) => {
+    const after = new Float64Array(cells);
+    let sum = 0;
+    for (let a = 0; a < at.length; a++) {
+      const h = at[a] as number;
+      const joint = (chance[a] as number) * (row[h] as number);
+      sum += joint;
+      (after[first[h] as number] as number) += joint;
+      if (a >= singles) (after[second[h] as number] as number) += joint;
+    }
     let top = 0;
-    after.forEach((p, at) => {
-      if (p > (after[top] ?? 0)) top = at;
-    });
+    for (let c = 0; c < cells; c++) {
+      (after[c] as number) /= sum;
+      if ((after[c] as number) > (after[top] as number)) top = c;
+    }
     return {
-      outcome,
-      chance,
+      outcome: test.outcomes[r] ?? '',
+      chance: sum,
       section: model.sections[top] ?? null,
       then: after[top] ?? 0,
       sections: after.slice(0, model.sections.length),

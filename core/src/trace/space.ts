@@ -28,8 +28,9 @@ export interface Space {
   readonly kind: readonly (FaultKind | 'outside' | 'misaligned' | 'pair')[];
   /** For a partial fault: the condition under which alone it acts. */
   readonly when: readonly (Condition | undefined)[];
-  /** For each section its ways to fail, in the order of the space. */
+  /** For each section its ways to fail, in the order of the space, and where in the space they begin. */
   readonly ways: readonly (readonly FaultyWay[])[];
+  readonly from: Int16Array;
   readonly cells: number;
 }
 
@@ -85,7 +86,9 @@ export function spaceOf(card: Card): Space {
   const second: number[] = [n, n + 1];
   const when: (Condition | undefined)[] = [undefined, undefined];
   const ways = waysOf(card);
+  const from = new Int16Array(n);
   ways.forEach((own, i) => {
+    from[i] = kind.length;
     for (const way of own) {
       kind.push(way.kind);
       when.push(way.when);
@@ -100,7 +103,17 @@ export function spaceOf(card: Card): Space {
       first.push(i);
       second.push(j);
     }
-  return { count: kind.length, single, first: Int16Array.from(first), second: Int16Array.from(second), kind, when, ways, cells: n + 2 };
+  return {
+    count: kind.length,
+    single,
+    first: Int16Array.from(first),
+    second: Int16Array.from(second),
+    kind,
+    when,
+    ways,
+    from,
+    cells: n + 2,
+  };
 }
 
 /** Prior weight of each section, from its parts: more and frailer parts make it a likelier place, but not in proportion. */

@@ -1,4 +1,4 @@
-import { routeSections, type Card } from '../card';
+import { routeSections, type Part } from '../card';
 import type { Unit } from '../quantity';
 import type { Evidence, ShopHistory } from './evidence';
 import { leaveOneOut, priorReasons, reasonsFor, tells, type LeaveOneOut, type Reason } from './explain';
@@ -72,17 +72,15 @@ export interface TraceOptions {
   readonly explain?: boolean;
 }
 
-function partShares(card: Card, section: string, evidence: readonly Evidence[]): SectionResult['parts'] {
-  const weights = card.parts
-    .filter((p) => p.section === section)
-    .map((part) => {
-      const proofs = evidence.filter((e) => e.kind === 'proof' && e.designator === part.designator);
-      const last = proofs.at(-1);
-      const proven = last?.kind === 'proof' ? (last.bad ? 30 : 0.03) : 1;
-      const found = evidence.some((e) => e.kind === 'finding' && e.severity !== 'clean' && e.text.includes(part.designator)) ? 4 : 1;
-      const fitted = evidence.some((e) => e.kind === 'fit' && e.designator === part.designator) ? 0.05 : 1;
-      return { designator: part.designator, weight: partWeight[part.kind] * proven * found * fitted };
-    });
+function partsRanked(parts: readonly Part[], evidence: readonly Evidence[]): SectionResult['parts'] {
+  const weights = parts.map((part) => {
+    const proofs = evidence.filter((e) => e.kind === 'proof' && e.designator === part.designator);
+    const last = proofs.at(-1);
+    const proven = last?.kind === 'proof' ? (last.bad ? 30 : 0.03) : 1;
+    const found = evidence.some((e) => e.kind === 'finding' && e.severity !== 'clean' && e.text.includes(part.designator)) ? 4 : 1;
+    const fitted = evidence.some((e) => e.kind === 'fit' && e.designator === part.designator) ? 0.05 : 1;
+    return { designator: part.designator, weight: partWeight[part.kind] * proven * found * fitted };
+  });
   const sum = weights.reduce((total, part) => total + part.weight, 0);
   return weights.map(({ designator, weight }) => ({ designator, share: weight / sum })).sort((a, b) => b.share - a.share);
 }
@@ -170,7 +168,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
       chance,
       word: suspicion(chance),
       reasons: explain ? reasonsFor(model, at, weighed, texts, left, priors(at)) : [],
-      parts: explain ? partShares(card, section, evidence) : [],
+      parts: explain ? partsRanked(model.partsOf.get(section) ?? [], evidence) : [],
     };
   });
 

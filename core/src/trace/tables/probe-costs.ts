@@ -20,10 +20,12 @@ export const cost = {
 /** Under this many bits a test no longer separates anything. */
 export const leastBits = 0.015;
 /** Local acts are offered only at sections of at least this chance: taps and looks early, what takes heat late. */
-export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.08, proof: 0.2 } as const;
+export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.08;
 /** So many tests, first by the single faults alone, are weighed against every hypothesis. */
 export const shortlist = 20;
 /** So many of the best are followed a second step. */
 export const lookAheadWidth = 3;
+/** So many are tried as the second step. */
+export const secondSteps = 12;
