@@ -54,6 +54,7 @@ function traced(small: SmallModel): TraceModel {
     outcomes: ['good', 'bad'],
     rows: [Float64Array.from(bad, (p) => 1 - p), Float64Array.from(bad)],
     local: undefined,
+    sound: Float64Array.of(1, 0),
     reach: new Map(small.sections.flatMap((s, i) => ((bad[i] ?? 0) > 0.5 ? [[s, 1] as const] : []))),
     minutes: price - cost.turnTo,
     instrument: 'none',

@@ -12,7 +12,7 @@ import {
   tuningLoop,
   type Reach,
 } from './reach';
-import { localRowsOf, mixed, rowsOf, spread, type LocalRows, type Look } from './rows';
+import { localRowsOf, mixed, rowsOf, soundRow, spread, type LocalRows, type Look } from './rows';
 import type { Space } from './space';
 import {
   cleanLook,
@@ -88,18 +88,21 @@ export interface BenchTest {
 export interface TestModel extends BenchTest {
   /** For each outcome a row, by hypothesis; over the outcomes they sum to one. Made when first asked for. */
   readonly rows: readonly Float64Array[];
-  /** The same in short, where one section alone can turn it. */
+  /** Chance of each outcome when nothing that it touches is at fault. */
+  readonly sound: Float64Array;
+  /** The rows in short, where one section alone can turn it. */
   readonly local: LocalRows | undefined;
 }
 
 /** The test without its rows, as it leaves the room. */
 export function plainTest(test: TestModel): BenchTest {
   const plain: Partial<Record<keyof TestModel, unknown>> = {};
-  for (const key of Object.keys(test) as (keyof TestModel)[]) if (key !== 'rows' && key !== 'local') plain[key] = test[key];
+  for (const key of Object.keys(test) as (keyof TestModel)[])
+    if (key !== 'rows' && key !== 'local' && key !== 'sound') plain[key] = test[key];
   return plain as unknown as BenchTest;
 }
 
-type Draft = Omit<TestModel, 'rows' | 'local' | 'hazard' | 'outcomes'> & { hazard?: TestModel['hazard']; look: Look };
+type Draft = Omit<TestModel, 'rows' | 'local' | 'sound' | 'hazard' | 'outcomes'> & { hazard?: TestModel['hazard']; look: Look };
 
 function testOf(space: Space, { look, ...rest }: Draft): TestModel {
   const local = localRowsOf(space, look);
@@ -108,6 +111,7 @@ function testOf(space: Space, { look, ...rest }: Draft): TestModel {
     hazard: 'none',
     ...rest,
     local,
+    sound: soundRow(look),
     outcomes: look.outcomes,
     get rows() {
       return (made ??= local ? spread(space, local) : rowsOf(space, look));

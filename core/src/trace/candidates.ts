@@ -3,6 +3,7 @@ import type { Unit } from '../quantity';
 import { proofAfter, proofChance, type TestModel } from './bench-test';
 import { amongFaulty, bits } from './infer';
 import type { TraceModel } from './model';
+import { onceMore, type Results } from './repeats';
 import { cost, leastBits, leastChance, leastShare, shortlist } from './tables/probe-costs';
 import { activeOf, bitsLeft, bitsLeftLocally, bitsToGo, cellsOf, splitInto, splitRoom, xlogx, type Active, type Split } from './worth';
 
@@ -19,6 +20,8 @@ export interface BenchState {
   /** A supply has been read low or dead, so that lifting feeds may tell something. */
   readonly railBad?: boolean;
   readonly answered: ReadonlySet<string>;
+  /** Results that may be had once more, by test. */
+  readonly again?: ReadonlyMap<string, Results>;
   /** Shares of the parts that have measured good, by section. */
   readonly goodShares?: ReadonlyMap<string, number>;
 }
@@ -58,7 +61,7 @@ export function priceOf(
 
 /** Whether a test may be offered at all in this state; `most` caps the chance from which on local acts are offered. */
 function offered(test: TestModel, standing: ReadonlyMap<string, number>, options: BenchState, most: number): boolean {
-  if (options.answered.has(test.id)) return false;
+  if (options.answered.has(test.id)) return options.again?.has(test.id) ?? false;
   if (test.kind === 'comparison') return options.healthySet === true;
   if (test.kind === 'lift' && !options.railBad) return false;
   if (!(test.kind in leastChance)) return true;
@@ -91,6 +94,15 @@ export function standingOf(model: TraceModel, chances: Float64Array): Standing {
 
 export const byRank = (a: Candidate, b: Candidate): number => b.rank - a.rank || a.minutes - b.minutes;
 
+/** A test with what has been seen already reckoned in: parts of its section that measured good, or its own result so far. */
+function asItStands(model: TraceModel, test: TestModel, state: BenchState): TestModel {
+  const shown = state.again?.get(test.id);
+  if (shown) return onceMore(model.space, test, shown);
+  const good = test.kind === 'proof' ? (state.goodShares?.get([...test.reach.keys()][0] ?? '') ?? 0) : 0;
+  if (good === 0) return test;
+  return proofAfter(model.card, model.space, test, Math.min(0.96, proofChance(model.partShare.get(test.subject) ?? 1, good)));
+}
+
 /** Every test that may be offered, weighed by the single faults alone. */
 function roughly(model: TraceModel, { among, singles, rooms }: Standing, state: BenchState, mostChance: number): Candidate[] {
   const { space } = model;
@@ -102,11 +114,7 @@ function roughly(model: TraceModel, { among, singles, rooms }: Standing, state: 
   singles.at.forEach((h, a) => (single[h] = singles.chance[a] ?? 0));
   return model.tests.flatMap((listed): Candidate[] => {
     if (!offered(listed, chanceOf, state, mostChance)) return [];
-    const good = listed.kind === 'proof' ? (state.goodShares?.get([...listed.reach.keys()][0] ?? '') ?? 0) : 0;
-    const test =
-      good > 0
-        ? proofAfter(model.card, space, listed, Math.min(0.96, proofChance(model.partShare.get(listed.subject) ?? 1, good)))
-        : listed;
+    const test = asItStands(model, listed, state);
     const left = test.local
       ? bitsLeftLocally(space, test.local, single, cells, inside)
       : bitsLeft(splitInto(rooms[0], space, test, singles));

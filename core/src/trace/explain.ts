@@ -1,8 +1,9 @@
 import { conditionText, pointOf, type Card } from '../card';
 import { comparisonNames, remedyNames } from '../job/words';
 import type { ShopHistory } from './evidence';
-import { amongFaulty, logWeights, posterior, type Weighed } from './infer';
+import { amongFaulty, logWeights, outcomeOf, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
+import { timesIn } from './repeats';
 
 /** One line of why: how many times likelier (or, below one, less likely) this evidence made the section. */
 export interface Reason {
@@ -25,8 +26,15 @@ const outcomeWords: Readonly<Record<string, string>> = {
   works: 'works',
 };
 
+/** How often it came out so, where it was done more than once. */
+function often({ evidence, results }: Weighed): string {
+  const times = timesIn(results);
+  return times > 1 ? `, ${results[outcomeOf(evidence)] ?? 0} of ${times} times` : '';
+}
+
 /** What one piece of evidence says, and, where it speaks for sections, for which of those now cleared. */
-export function tells(card: Card, { evidence, test }: Weighed, cleared: ReadonlySet<string>): string {
+export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>): string {
+  const { evidence, test } = weighed;
   const nameOf = (id: string): string => card.sections.find((s) => s.id === id)?.name ?? id;
   const clears = (): string => {
     // The signal's own way says more than the supplies that everything leans on.
@@ -37,13 +45,13 @@ export function tells(card: Card, { evidence, test }: Weighed, cleared: Readonly
   switch (evidence.kind) {
     case 'function': {
       const name = card.functions.find((f) => f.id === evidence.functionId)?.name ?? evidence.functionId;
-      const said = `${name} ${outcomeWords[evidence.outcome] ?? `is ${evidence.outcome}`}${evidence.reported ? ', says the owner' : ''}`;
+      const said = `${name} ${outcomeWords[evidence.outcome] ?? `is ${evidence.outcome}`}${evidence.reported ? ', says the owner' : ''}${often(weighed)}`;
       return evidence.outcome === 'works' ? said + clears() : said;
     }
     case 'reading': {
       const point = pointOf(card, evidence.point);
       const under = conditionText(evidence.condition);
-      const said = `${evidence.point} ${point?.name ?? ''} ${evidence.text}${under ? `, ${under}` : ''}: ${evidence.outcome}`;
+      const said = `${evidence.point} ${point?.name ?? ''} ${evidence.text}${under ? `, ${under}` : ''}: ${evidence.outcome}${often(weighed)}`;
       return evidence.outcome === 'in' ? said + clears().replace(':', ',') : said;
     }
     case 'comparison': {
@@ -51,9 +59,9 @@ export function tells(card: Card, { evidence, test }: Weighed, cleared: Readonly
       return evidence.outcome === 'in' ? said + clears() : said;
     }
     case 'injection':
-      return `${card.injections.find((i) => i.id === evidence.injection)?.name ?? evidence.injection}: ${evidence.outcome}`;
+      return `${card.injections.find((i) => i.id === evidence.injection)?.name ?? evidence.injection}: ${evidence.outcome}${often(weighed)}`;
     case 'forcing':
-      return `${card.forcings.find((f) => f.id === evidence.forcing)?.name ?? evidence.forcing}: ${evidence.outcome}`;
+      return `${card.forcings.find((f) => f.id === evidence.forcing)?.name ?? evidence.forcing}: ${evidence.outcome}${often(weighed)}`;
     case 'finding':
       return `${evidence.text}${evidence.previousHands ? ', previous hands' : ''} (${nameOf(evidence.section)})`;
     case 'manipulation':

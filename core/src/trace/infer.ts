@@ -2,6 +2,7 @@ import { conditionText, expectationAt, pointOf } from '../card';
 import type { TestModel } from './bench-test';
 import type { Evidence, ShopHistory } from './evidence';
 import type { TraceModel } from './model';
+import { andOne, resultsRow, timesIn, type Results } from './repeats';
 import { logPriorOf, misalignedAt } from './space';
 import { proofChance } from './bench-test';
 import { afterFit, cleanLook, findingChance, previousHandsFactor, proof, twiddledFound } from './tables/bench-acts';
@@ -17,6 +18,10 @@ export interface Weighed {
   readonly weight: number;
   /** The test it answers, where it answers one. */
   readonly test?: TestModel;
+  /** What that test has shown, this time included. */
+  readonly results: Results;
+  /** So many repairs came before it. */
+  readonly since: number;
 }
 
 /** The test a piece of evidence answers, if any. A reading under a condition of which the card says nothing answers none. */
@@ -49,7 +54,7 @@ export function answeredTest(model: TraceModel, evidence: Evidence): TestModel |
   }
 }
 
-function outcomeOf(evidence: Evidence): string {
+export function outcomeOf(evidence: Evidence): string {
   switch (evidence.kind) {
     case 'manipulation':
       return evidence.changed ? 'changes' : 'steady';
@@ -68,6 +73,9 @@ function outcomeOf(evidence: Evidence): string {
 export const isBadNews = (evidence: Evidence): boolean =>
   'outcome' in evidence && evidence.outcome !== 'works' && evidence.outcome !== 'in';
 
+/** What the owner says, not tried here. */
+export const isReported = (evidence: Evidence): boolean => evidence.kind === 'function' && evidence.reported === true;
+
 const flat = (chance: number): number => independence * Math.log(chance);
 
 const logRows = new WeakMap<Float64Array, Float64Array>();
@@ -84,11 +92,19 @@ interface Proven {
   readonly bad: boolean;
 }
 
-function logChanceOf(model: TraceModel, evidence: Evidence, test: TestModel | undefined, proven: Proven): Float64Array | undefined {
+function logChanceOf(
+  model: TraceModel,
+  evidence: Evidence,
+  test: TestModel | undefined,
+  proven: Proven,
+  results: Results,
+): Float64Array | undefined {
   const { space } = model;
   if (test && evidence.kind !== 'proof') {
     const reported = evidence.kind === 'function' && evidence.reported ? model.reported(evidence.functionId) : undefined;
-    const row = (reported ?? test.rows)[test.outcomes.indexOf(outcomeOf(evidence))];
+    const outcome = outcomeOf(evidence);
+    if (timesIn(results) > 1) return resultsRow(space, test, results).map((p) => Math.log(p));
+    const row = (reported ?? test.rows)[test.outcomes.indexOf(outcome)];
     return row && logRow(row);
   }
   const bySection = (section: string, faulty: number, sound: number): Float64Array => {
@@ -153,7 +169,8 @@ function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evide
 
 /**
  * Weighs evidence, in the order in which it was made. A function tried on the bench replaces what the owner reported
- * of it, and of one function or one reading under one condition the latest counts.
+ * of it. All that one function or one reading under one condition has shown counts together, as long as nothing has
+ * been repaired in between.
  */
 export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const gone = retired(model, all);
@@ -161,34 +178,44 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const latest = new Map<string, Weighed>();
   const lasting: Weighed[] = [];
   const good = new Map<string, number>();
+  let repairs = 0;
   const proofs = latestProofs(all);
   const bad = new Set([...proofs.values()].flatMap((e) => (e.bad && !gone.has(e) ? [e.section] : [])));
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
     if (evidence.kind === 'proof' && proofs.get(evidence.designator) !== evidence) continue;
     if (evidence.kind === 'fit') {
+      repairs++;
       // Fitting two parts in one section does not make it doubly sound.
       if (fitted.has(evidence.section)) continue;
       fitted.add(evidence.section);
     }
+    if (evidence.kind === 'remedy' && evidence.cured) repairs++;
     const test = answeredTest(model, evidence);
     const place = 'section' in evidence ? evidence.section : '';
-    const face = logChanceOf(model, evidence, test, { good: good.get(place) ?? 0, bad: bad.has(place) });
+    const before = test && latest.get(test.id);
+    const tried = before !== undefined && !isReported(before.evidence);
+    if (isReported(evidence) && tried) continue;
+    const repeated = tried && repeatable.has(evidence.kind) && before.since === repairs;
+    // Once more, but doubted: it adds nothing to what was seen without doubt.
+    if (repeated && evidence.doubtful && !before.evidence.doubtful) continue;
+    const counts = repeated && (evidence.doubtful || !before.evidence.doubtful);
+    const results = andOne(counts ? before.results : {}, outcomeOf(evidence));
+    const face = logChanceOf(model, evidence, test, { good: good.get(place) ?? 0, bad: bad.has(place) }, results);
     if (!face) continue;
     if (evidence.kind === 'proof' && !evidence.bad)
       good.set(place, (good.get(place) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
-    const isReported = evidence.kind === 'function' && evidence.reported === true;
-    const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported ? reportedWeight : 1);
+    const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported(evidence) ? reportedWeight : 1);
     const logChance = weight === 1 ? face : face.map((log) => log * weight);
-    const weighed: Weighed = { evidence, logChance, weight, ...(test ? { test } : {}) };
-    if (test && evidence.kind !== 'manipulation') {
-      const before = latest.get(test.id)?.evidence;
-      const wasTried = before && !(before.kind === 'function' && before.reported);
-      if (!(isReported && wasTried)) latest.set(test.id, weighed);
-    } else lasting.push(weighed);
+    const weighed: Weighed = { evidence, logChance, weight, results, since: repairs, ...(test ? { test } : {}) };
+    if (test && evidence.kind !== 'manipulation') latest.set(test.id, weighed);
+    else lasting.push(weighed);
   }
   return [...latest.values(), ...lasting];
 }
+
+/** Tests that may come out otherwise when they are done once more. */
+export const repeatable: ReadonlySet<Evidence['kind']> = new Set(['function', 'reading', 'injection', 'forcing']);
 
 /** Log prior with the shop's own history of this card, smoothed so that a handful of cases never makes a certainty. */
 export function logPriorWith(model: TraceModel, history: ShopHistory): Float64Array {

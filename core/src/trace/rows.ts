@@ -33,6 +33,9 @@ function flattened(values: Float64Array): Float64Array {
   return raised.map((v) => v / sum);
 }
 
+/** Chance of each outcome when nothing is at fault, flattened. */
+export const soundRow = (look: Look): Float64Array => flattened(line(look, look.healthy));
+
 /** The rows of a look that one section alone can turn; undefined for any other. */
 export function localRowsOf(space: Space, look: Look): LocalRows | undefined {
   const at = look.only;
@@ -41,7 +44,7 @@ export function localRowsOf(space: Space, look: Look): LocalRows | undefined {
   const faulty = ways.map((way) => line(look, look.faulty(at, way) ?? look.healthy));
   const mean = new Float64Array(look.outcomes.length);
   faulty.forEach((row, w) => row.forEach((p, r) => ((mean[r] as number) += p * (ways[w]?.share ?? 0))));
-  return { at, sound: flattened(line(look, look.healthy)), faulty: faulty.map(flattened), paired: flattened(mean) };
+  return { at, sound: soundRow(look), faulty: faulty.map(flattened), paired: flattened(mean) };
 }
 
 /** Local rows laid out for the whole space. */

@@ -241,13 +241,6 @@ describe('trace', () => {
     expect(trace(model, [...sound, reading('TP6', 'in', am)]).doubt).toBeNull();
   });
 
-  it('takes the latest of two readings of one point under one condition', () => {
-    expect(chanceOf([fn('receive-am', 'dead'), reading('TP2', 'low'), { ...reading('TP2', 'in'), id: 'again' }], 'supply')).toBeCloseTo(
-      chanceOf([fn('receive-am', 'dead'), reading('TP2', 'in')], 'supply'),
-      12,
-    );
-  });
-
   it('ignores a reading under a condition of which the card says nothing', () => {
     expect(weigh(model, [reading('TP5', 'low', { keyed: true })])).toEqual([]);
   });

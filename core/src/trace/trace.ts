@@ -2,10 +2,11 @@ import { routeSections, type Part } from '../card';
 import type { Unit } from '../quantity';
 import type { Evidence, ShopHistory } from './evidence';
 import { leaveOneOut, priorReasons, reasonsFor, tells, type LeaveOneOut, type Reason } from './explain';
-import { amongFaulty, byCell, goodShares, isBadNews, logPriorWith, posterior, weigh, type Weighed } from './infer';
+import { amongFaulty, byCell, goodShares, isBadNews, isReported, logPriorWith, posterior, repeatable, weigh, type Weighed } from './infer';
 import type { TraceModel } from './model';
 import { nextProbes, type Probe, type ProbeOrder } from './next-probe';
 import { isDirect } from './reach';
+import { mostTimes, timesIn, type Results } from './repeats';
 import { groupHolds, groupMost, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
 import { partWeight } from './tables/prior-weights';
 import { leastBits } from './tables/probe-costs';
@@ -127,6 +128,18 @@ function doubtIn(
   return doubt;
 }
 
+/** Results worth having once more: bad news, and what works now but is said to come and go. */
+function againFrom(weighed: readonly Weighed[]): Map<string, Results> {
+  const wavers = weighed.some(({ evidence: e }) => e.kind === 'function' && e.outcome === 'comes-and-goes');
+  return new Map(
+    weighed.flatMap(({ evidence, test, results }): [string, Results][] => {
+      if (!test || !repeatable.has(evidence.kind) || isReported(evidence) || timesIn(results) >= mostTimes || evidence.doubtful) return [];
+      if (!isBadNews(evidence) && !(wavers && evidence.kind === 'function')) return [];
+      return [[test.id, results]];
+    }),
+  );
+}
+
 /** The few sections that hold nearly all of the chance between them; none when it takes more than a few. */
 function groupOf(model: TraceModel, chances: Float64Array): string[] {
   const cells = byCell(model, chances);
@@ -183,12 +196,14 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   const reported = new Set(weighed.filter((w) => w.evidence.kind === 'function' && w.evidence.reported).map((w) => w.test?.id));
   const answered = new Set(weighed.flatMap((w) => (w.test && !reported.has(w.test.id) ? [w.test.id] : [])));
   for (const e of evidence) if (e.kind === 'finding') answered.add(`inspect ${e.section}`);
+  const again = againFrom(weighed);
   const railBad = weighed.some((w) => isBadNews(w.evidence) && w.test?.point !== undefined && isDirect(w.test.point));
   const bad = weighed.some((w) => isBadNews(w.evidence));
   const probes = nextProbes(model, chances, failing, {
     order: options.order ?? 'worth',
     opened: new Set(options.opened ?? []),
     answered,
+    again,
     railBad,
     goodShares: goodShares(model, evidence),
     healthySet: options.healthySet ?? false,

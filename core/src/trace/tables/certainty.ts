@@ -1,7 +1,25 @@
+import type { FaultKind } from './fault-kinds';
+
 /** How evidence adds up, and when it is enough. */
 
 /** Evidence is never quite independent, so each row is flattened: raised to this power and made to sum to one again. */
 export const independence = 0.88;
+/**
+ * How surely a result comes out the same when the test is done once more, by what is behind it: a fault that is there
+ * stays there, one that comes and goes does not, and a slip of hand or eye is mostly not made twice.
+ */
+export const steadiness: Readonly<Record<FaultKind | 'pair' | 'misaligned' | 'outside' | 'slip', number>> = {
+  dead: 0.93,
+  weak: 0.88,
+  partial: 0.9,
+  intermittent: 0.35,
+  'pulls-rail': 0.93,
+  'loads-before': 0.88,
+  pair: 0.85,
+  misaligned: 0.88,
+  outside: 0.3,
+  slip: 0.3,
+};
 /** An entry that who made it doubts counts for half. */
 export const doubtfulWeight = 0.5;
 
