@@ -117,20 +117,17 @@ export class JobStore {
       if (!usable()) return;
       const round = ++this.round;
       void this.traceApi()
-        .trace(this.evidence(), {
+        .stand(this.evidence(), {
           order: this.order(),
           healthySet: this.healthySet(),
           measures: this.instruments().flatMap((i) => i.measures),
           history: this.history(),
           opened: this.opened(),
         })
-        .then((result) => {
-          if (round === this.round) this.traced.set(result);
-        });
-      void this.traceApi()
-        .effects(this.evidence(), this.history())
-        .then((effects) => {
-          if (round === this.round) this.effects.set(new Map(effects.map((e) => [e.evidence, e])));
+        .then((standing) => {
+          if (round !== this.round) return;
+          this.traced.set(standing?.result ?? null);
+          this.effects.set(new Map(standing?.effects.map((e) => [e.evidence, e])));
         });
     });
   }

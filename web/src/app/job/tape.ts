@@ -3,10 +3,10 @@ import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import type { TapeLine } from '@amber-relay/core/job';
+import type { TapeEntry, TapeLine } from '@amber-relay/core/job';
 import { timeOfDay } from '../ui/clock-text';
 import { Verdict } from '../ui/verdict';
-import { entryWords } from './entry-words';
+import { entryWords, type EntryWords } from './entry-words';
 import { JobStore } from './job-store';
 
 const shownAtOnce = 120;
@@ -37,17 +37,26 @@ export class Tape {
       .map((line) => ({
         line,
         time: timeOfDay(line.entry.at),
-        words: entryWords(line.entry, this.store.card()),
+        words: this.wordsOf(line.entry),
         lesson: this.store.card() && !line.struckBy ? this.store.lesson(line.entry) : undefined,
-        effect: this.effect(line.entry.id),
         doubted: this.store.doubted().has(line.entry.id),
       })),
   );
   protected readonly count = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike').length);
 
+  /** An entry is never rewritten, so its words are found once for a card. */
+  private readonly words = computed(() => ({ card: this.store.card(), of: new Map<string, EntryWords>() }));
+  private wordsOf(entry: TapeEntry): EntryWords {
+    const { card, of } = this.words();
+    const words = of.get(entry.id) ?? entryWords(entry, card);
+    of.set(entry.id, words);
+    return words;
+  }
+
   constructor() {
     effect(() => {
-      this.rows();
+      this.count();
+      this.did();
       // After the new row has been laid out, keep the newest in sight.
       requestAnimationFrame(() => {
         const { nativeElement } = this.list();
@@ -57,12 +66,15 @@ export class Tape {
   }
 
   /** What an entry did to the suspicion when it was made. */
-  private effect(id: string): string {
-    const effect = this.store.effects().get(id);
-    if (!effect) return '';
+  protected readonly did = computed(() => {
     const hundred = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
-    return `${this.store.sectionName(effect.section)} ${hundred(effect.was)} to ${hundred(effect.now)}`;
-  }
+    return new Map(
+      [...this.store.effects()].map(([id, { section, was, now }]) => [
+        id,
+        `${this.store.sectionName(section)} ${hundred(was)} to ${hundred(now)}`,
+      ]),
+    );
+  });
 
   protected showEarlier(): void {
     this.more.update((n) => n + 200);

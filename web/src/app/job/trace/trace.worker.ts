@@ -25,23 +25,32 @@ let told: { readonly evidence: readonly string[]; readonly history: string; read
 // The model of the card on the bench; tests and their outcome rows are worked out once a card.
 let model: TraceModel | undefined;
 
+/** Only what is new at the end costs anything. */
+function effects(of: TraceModel, evidence: readonly Evidence[], history: ShopHistory): readonly Effect[] {
+  const now = evidence.map((one) => JSON.stringify(one));
+  const past = JSON.stringify(history);
+  const differs = now.findIndex((one, i) => one !== told.evidence[i]);
+  const same = past === told.history ? (differs < 0 ? now.length : differs) : 0;
+  const known = new Set(evidence.slice(0, same).map((one) => one.id));
+  const all = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(of, evidence, history, same)];
+  told = { evidence: now, history: past, effects: all };
+  return all;
+}
+
+export interface Standing {
+  readonly result: TraceResult;
+  readonly effects: readonly Effect[];
+}
+
 const api = {
   /** Takes the card on the bench; `ageYears` is 0 when not known. */
   useCard(card: LaidCard, ageYears: number): void {
     model = traceModel(card, ageYears);
     told = { evidence: [], history: '', effects: [] };
   },
-  /** What each piece of evidence did to the suspicion, in order. */
-  effects(evidence: readonly Evidence[], history: ShopHistory): Effect[] {
-    if (!model) return [];
-    const now = evidence.map((one) => JSON.stringify(one));
-    const past = JSON.stringify(history);
-    const differs = now.findIndex((one, i) => one !== told.evidence[i]);
-    const same = past === told.history ? (differs < 0 ? now.length : differs) : 0;
-    const known = new Set(evidence.slice(0, same).map((one) => one.id));
-    const effects = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(model, evidence, history, same)];
-    told = { evidence: now, history: past, effects };
-    return effects;
+  /** Where the job stands, and what each piece of evidence did to the suspicion, in order: one answer, so that the screen is drawn once. */
+  stand(evidence: readonly Evidence[], options: TraceOptions): Standing | null {
+    return model ? { result: trace(model, evidence, options), effects: effects(model, evidence, options.history ?? {}) } : null;
   },
   trace(evidence: readonly Evidence[], options: TraceOptions): TraceResult | null {
     return model ? trace(model, evidence, options) : null;
