@@ -17,8 +17,8 @@ export const steadiness: Readonly<Record<FaultKind | 'pair' | 'misaligned' | 'ou
   'loads-before': 0.88,
   pair: 0.85,
   misaligned: 0.88,
-  outside: 0.3,
-  slip: 0.3,
+  outside: 0.1,
+  slip: 0.1,
 };
 /** An entry that who made it doubts counts for half. */
 export const doubtfulWeight = 0.5;
