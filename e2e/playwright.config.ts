@@ -12,7 +12,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  reporter: [['line'], ['json', { outputFile: '../reports/e2e-playwright.json' }]],
+  reporter: [['line'], ['json', { outputFile: `../reports/${process.env['AMBER_REPORT'] ?? 'e2e.json'}` }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },

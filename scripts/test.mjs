@@ -27,7 +27,10 @@ step('core specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'core'
 step('web specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'web', '--progress=false'), { AMBER_REPORT: 'web.json' });
 step('server specs', process.execPath, ['--import', 'tsx', 'scripts/lib/server-specs.mjs']);
 ensureBuild();
-step('end to end', 'npm', ['run', '--silent', 'test', '-w', 'e2e']);
+const endToEnd = (report, ...args) => ['npm', ['run', '--silent', 'test', '-w', 'e2e', '--', ...args], { AMBER_REPORT: report }];
+step('end to end', ...endToEnd('e2e.json', '--grep-invert', '@alone'));
+// Those that measure how long the screen is held up want the machine to themselves.
+step('end to end, one by one', ...endToEnd('e2e-alone.json', '--grep', '@alone', '--workers', '1'));
 
 const report = (file) => {
   const path = join(root, 'reports', file);
@@ -40,9 +43,11 @@ for (const room of ['core', 'web', 'server']) {
   passed += counts?.passed ?? 0;
   failed += counts?.failed ?? 0;
 }
-const { stats } = report('e2e-playwright.json') ?? {};
-passed += stats?.expected ?? 0;
-failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+for (const room of ['e2e', 'e2e-alone']) {
+  const { stats } = report(`${room}.json`) ?? {};
+  passed += stats?.expected ?? 0;
+  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+}
 // A step that failed without a failed test in its report still counts as one.
 if (failed === 0) failed = failures.length;
 if (failures.length) process.stdout.write(`\nFailed: ${failures.join(', ')}\n`);

@@ -51,7 +51,7 @@ for (const { name, maker, model, cardId, fault, complaint, symptom, section } of
     section: 'RF amplifier',
   },
 ] as const)
-  test(`${name} is found from booking in to re-test`, async ({ page }) => {
+  test(`${name} is found from booking in to re-test`, { tag: '@alone' }, async ({ page }) => {
     test.setTimeout(240_000);
     const blocked = await watchLongTasks(page);
     const bench = new StandInBench(page, cardId, fault);

@@ -13,8 +13,8 @@ export const routes: Routes = [
   { path: 'cards/:id/edit', title: 'Change a card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
-  { path: 'sums', title: 'Sums', loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
-  { path: 'sums/:id', title: 'Sums', loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
+  { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
+  { path: 'sums/:id', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },
   {
     path: 'instruments',

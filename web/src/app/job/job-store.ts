@@ -83,6 +83,8 @@ export class JobStore {
   /** A healthy set of this chassis stands by, to compare with. */
   readonly healthySet = signal(false);
   readonly traced = signal<TraceResult | null>(null);
+  /** On so many pieces of evidence the answer of Trace stands. */
+  readonly weighed = signal(0);
   /** What each entry of the tape did to the suspicion, by entry. */
   readonly effects = signal<ReadonlyMap<string, Effect>>(new Map());
   readonly doubted = computed(() => doubtedEntries(this.stood()));
@@ -116,8 +118,9 @@ export class JobStore {
     effect(() => {
       if (!usable()) return;
       const round = ++this.round;
+      const evidence = this.evidence();
       void this.traceApi()
-        .stand(this.evidence(), {
+        .stand(evidence, {
           order: this.order(),
           healthySet: this.healthySet(),
           measures: this.instruments().flatMap((i) => i.measures),
@@ -127,6 +130,7 @@ export class JobStore {
         .then((standing) => {
           if (round !== this.round) return;
           this.traced.set(standing?.result ?? null);
+          this.weighed.set(evidence.length);
           this.effects.set(new Map(standing?.effects.map((e) => [e.evidence, e])));
         });
     });

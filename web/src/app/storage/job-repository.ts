@@ -17,7 +17,7 @@ import {
   type TapeEntry,
 } from '@amber-relay/core/job';
 import Dexie from 'dexie';
-import { from, type Observable } from 'rxjs';
+import { combineLatest, distinctUntilChanged, filter, from, map, shareReplay, switchMap, type Observable } from 'rxjs';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { live } from './live';
 
@@ -33,6 +33,9 @@ export interface Photo {
   readonly type: string;
   readonly bytes: Uint8Array;
 }
+
+/** What a laid card depends on besides the card itself. */
+const laidKey = (set: RadioSet | undefined): string => (set ? JSON.stringify([set.cardId, set.modelId, set.modifications]) : '');
 
 /** A new job with what belongs to it; ids are given here. */
 export interface Booking {
@@ -50,15 +53,30 @@ export class JobRepository {
   /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
   private readonly laidCards = new Map<string, { readonly text: string; readonly laid: LaidCard | undefined }>();
 
+  /** A job as it stands. Each entry on its tape changes its row; the card, which is large, is read again only when it changes. */
   file$(jobId: string): Observable<JobFile | null> {
-    return live(() => this.file(jobId));
+    const bare = live(() => this.bareFile(jobId)).pipe(shareReplay({ bufferSize: 1, refCount: true }));
+    const card = bare.pipe(
+      map((file) => file?.set),
+      distinctUntilChanged((a, b) => laidKey(a) === laidKey(b)),
+      switchMap((set) => live(async () => ({ of: laidKey(set), card: set && (await this.laid(set)) }))),
+    );
+    return combineLatest([bare, card]).pipe(
+      filter(([file, { of }]) => laidKey(file?.set) === of),
+      map(([file, { card: laid }]) => file && { ...file, card: laid }),
+    );
   }
 
   async file(jobId: string): Promise<JobFile | null> {
+    const file = await this.bareFile(jobId);
+    return file && { ...file, card: await this.laid(file.set) };
+  }
+
+  private async bareFile(jobId: string): Promise<Omit<JobFile, 'card'> | null> {
     const row = await this.db.jobs.get(jobId);
     if (!row) return null;
     const [set, customer] = await Promise.all([this.db.sets.get(row.setId), this.db.customers.get(row.customerId)]);
-    return set && customer ? { row, set, customer, card: await this.laid(set) } : null;
+    return set && customer ? { row, set, customer } : null;
   }
 
   tape$(jobId: string): Observable<TapeEntry[]> {
@@ -76,7 +94,7 @@ export class JobRepository {
 
   async laid(set: RadioSet): Promise<LaidCard | undefined> {
     if (!set.cardId || !set.modelId) return undefined;
-    const key = JSON.stringify([set.cardId, set.modelId, set.modifications]);
+    const key = laidKey(set);
     // Read each time, so that who watches hears of a card that was changed.
     const card = await this.db.cards.get(set.cardId);
     const text = JSON.stringify(card ?? null);
@@ -98,7 +116,9 @@ export class JobRepository {
    * never give the same one; when the promise is kept, the entry is on the disk.
    */
   async append(jobId: string, body: TapeBody, by: string, at = new Date()): Promise<TapeEntry> {
-    const file = await this.file(jobId);
+    const set = (await this.bareFile(jobId))?.set;
+    // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
+    const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
     return this.db.transaction('rw', this.db.tape, this.db.jobs, async () => {
       const row = await this.db.jobs.get(jobId);
       if (!row) throw new Error(`There is no job ${jobId}.`);
@@ -112,7 +132,7 @@ export class JobRepository {
         by,
       });
       await this.db.tape.add(entry);
-      await this.db.jobs.put({ ...row, summary: summarise(row, [...before, entry], file?.card) });
+      await this.db.jobs.put({ ...row, summary: summarise(row, [...before, entry], card) });
       return entry;
     });
   }

@@ -53,6 +53,7 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
   imports: [DecimalPipe, FormsModule, MatButton, RouterLink, Verdict, BlockDiagram],
   templateUrl: './trace-stage.html',
   styleUrl: './trace-stage.scss',
+  host: { '[attr.data-weighed]': 'store.weighed()' },
 })
 export class TraceStage {
   protected readonly store = inject(JobStore);
