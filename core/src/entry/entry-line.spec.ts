@@ -146,6 +146,7 @@ describe('readLine', () => {
     ['wait forever', 5, /It knows part/],
     ['hello there', 0, /Begin with a test point/],
     ['proof c31', 9, /proof c31 bad/],
+    ['receive dead', 0, /one word more/],
   ];
   for (const [line, position, remedy] of refused)
     it(`refuses "${line}" at ${position}`, () =>

@@ -1,4 +1,14 @@
-import { channelHz, conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
+import {
+  channelHz,
+  conditionText,
+  expectationAt,
+  partOf,
+  pointOf,
+  sectionOf,
+  type CardFunction,
+  type Condition,
+  type LaidCard,
+} from '../card';
 import { CoreError } from '../errors/core-error';
 import { judgeReading, type Limits } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
@@ -100,8 +110,11 @@ const resultPhrases = (Object.entries(resultNames) as [FunctionResult, string][]
   .filter(([, name]) => name.includes(' '))
   .map(([result, name]) => [name, result] as const);
 
-/** `receive am dead`: words that name exactly one function of the card, then a result. */
-function functionEntry(words: readonly Word[], card: LaidCard | undefined): TapeBody | undefined {
+/** `receive am dead`: words that name functions of the card, one if they are exact, then a result. */
+function functionsNamed(
+  words: readonly Word[],
+  card: LaidCard | undefined,
+): { readonly functions: readonly CardFunction[]; readonly result: FunctionResult } | undefined {
   const said = words.map((w) => w.text.toLowerCase().replace(/,$/, ''));
   const phrase = resultPhrases.find(([text]) => said.join(' ').endsWith(` ${text}`));
   const result = phrase?.[1] ?? ofWord(resultWords, said.at(-1) ?? '');
@@ -114,8 +127,7 @@ function functionEntry(words: readonly Word[], card: LaidCard | undefined): Tape
     return named.every((word) => name.some((part) => part.startsWith(word)));
   });
   const exact = hits.filter((fn) => fn.name.toLowerCase().split(/[\s,]+/).length === named.length);
-  const fn = hits.length === 1 ? hits[0] : exact.length === 1 ? exact[0] : undefined;
-  return fn && { kind: 'function', functionId: fn.id, result };
+  return { functions: exact.length === 1 ? exact : hits, result };
 }
 
 /** Unit one most often means for a bare number on a part, by its kind letter. */
@@ -141,11 +153,15 @@ export function readLine(line: string, context: EntryContext): Understood {
     const entry = verb(line.slice(first.at + first.text.length).trim(), words.slice(1), context, line.length);
     return { entry, title: verbTitle(entry), effect: '', condition: context.condition };
   }
-  const asFunction = functionEntry(words, card);
-  if (asFunction?.kind === 'function') {
-    const name = card?.functions.find((f) => f.id === asFunction.functionId)?.name ?? asFunction.functionId;
-    return { entry: asFunction, title: `${name}: ${resultNames[asFunction.result]}`, effect: '', condition: context.condition };
-  }
+  const { functions = [], result } = functionsNamed(words, card) ?? {};
+  const [fn, other] = functions;
+  if (fn && !other && result)
+    return {
+      entry: { kind: 'function', functionId: fn.id, result },
+      title: `${fn.name}: ${resultNames[result]}`,
+      effect: '',
+      condition: context.condition,
+    };
 
   const point = card && pointOf(card, first.text);
   if (point) {
@@ -191,6 +207,14 @@ export function readLine(line: string, context: EntryContext): Understood {
       { word: limit.word, nominalHz },
     );
   }
+
+  // Only now: a limit word may well begin the names of several functions.
+  if (other)
+    return refuse(
+      first.at,
+      `More than one function is called so: ${functions.map((f) => f.name).join('; ')}.`,
+      'Write one word more of its name.',
+    );
 
   const conditions = takeConditions(words, context);
   if (conditions.rest.length === 0)

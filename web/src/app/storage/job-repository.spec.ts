@@ -1,8 +1,10 @@
 import { TestBed } from '@angular/core/testing';
+import { readCard } from '@amber-relay/core/card';
 import { firstValueFrom, skip, take } from 'rxjs';
-import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { bookingOf, pocketCard, shopOfOne } from '../testing/shop-of-one';
 import { BenchDatabase } from './bench-database';
-import { JobRepository } from './job-repository';
+import { JobRepository, type JobFile } from './job-repository';
+import { ShopRepository } from './shop-repository';
 
 describe('JobRepository', () => {
   let jobs: JobRepository;
@@ -65,6 +67,30 @@ describe('JobRepository', () => {
     const second = firstValueFrom(jobs.tape$(id).pipe(skip(1), take(1)));
     await jobs.append(id, { kind: 'note', text: 'hello' }, 'Runa');
     expect((await second).at(-1)).toEqual(jasmine.objectContaining({ kind: 'note', text: 'hello' }));
+  });
+
+  it('gives each new entry without reading the card again, and a card that was changed at once', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const seen: (JobFile | null)[] = [];
+    const watching = jobs.file$(id).subscribe((file) => seen.push(file));
+    const until = async (holds: () => boolean): Promise<void> => {
+      for (let i = 0; i < 100 && !holds(); i++) await new Promise((done) => setTimeout(done, 10));
+      expect(holds()).toBeTrue();
+    };
+    await until(() => seen.length > 0);
+    const first = seen.at(-1)?.card;
+    const reads = spyOn(db.cards, 'get').and.callThrough();
+    await jobs.append(id, { kind: 'note', text: 'one more' }, 'Runa');
+    await until(() => seen.at(-1)?.row.summary.entries === 2);
+    expect(reads).not.toHaveBeenCalled();
+    expect(seen.at(-1)?.card).toBe(first);
+    await TestBed.inject(ShopRepository).saveCard(readCard({ ...pocketCard, chassis: 'Pocket, second issue' }));
+    await until(() => seen.at(-1)?.card?.chassis === 'Pocket, second issue');
+    watching.unsubscribe();
+  });
+
+  it('tells of a job that does not exist as of nothing', async () => {
+    expect(await firstValueFrom(jobs.file$('none'))).toBeNull();
   });
 
   it('counts confirmed repairs of the chassis, by section, of other finished jobs', async () => {

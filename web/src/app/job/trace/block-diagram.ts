@@ -41,10 +41,13 @@ export class BlockDiagram {
   readonly chosenChange = output<string>();
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   protected readonly move = signal('');
-  private readonly width = signal(0);
+  private readonly frameSize = signal({ width: 0, height: 0 }, { equal: (a, b) => a.width === b.width && a.height === b.height });
   private zoomer: ZoomBehavior<HTMLElement, unknown> | undefined;
 
-  protected readonly placed = computed(() => (this.width() > 0 ? gridLayout(this.card(), this.width()) : undefined));
+  protected readonly placed = computed(() => {
+    const { width, height } = this.frameSize();
+    return width > 0 ? gridLayout(this.card(), width, height) : undefined;
+  });
 
   protected readonly boxes = computed(() => {
     const at = this.placed()?.boxes;
@@ -93,7 +96,10 @@ export class BlockDiagram {
   constructor() {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
-      const watcher = new ResizeObserver(([entry]) => this.width.set(Math.round(entry?.contentRect.width ?? 0)));
+      const watcher = new ResizeObserver(([entry]) => {
+        const { width = 0, height = 0 } = entry?.contentRect ?? {};
+        this.frameSize.set({ width: Math.round(width), height: Math.round(height) });
+      });
       watcher.observe(this.frame().nativeElement);
       destroyed.onDestroy(() => watcher.disconnect());
     });

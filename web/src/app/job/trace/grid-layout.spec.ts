@@ -25,6 +25,18 @@ describe('gridLayout', () => {
     expect(placed.boxes.size).toBe(30);
     for (const { x } of placed.boxes.values()) expect(x + boxSize.width).toBeLessThanOrEqual(724);
   });
+  it('takes more columns where the height would make it small, and no more than it needs', () => {
+    const scale = (p: typeof placed): number => Math.min(1, 724 / p.width, 200 / p.height);
+    const low = gridLayout(card, 724, 200);
+    expect(scale(low)).toBeGreaterThan(scale(placed) * 1.05);
+    expect(gridLayout(card, 724, 2000)).toEqual(placed);
+    const all = [...low.boxes.values()];
+    for (const { x, y } of all) {
+      expect(x + boxSize.width).toBeLessThanOrEqual(low.width);
+      expect(y + boxSize.height).toBeLessThanOrEqual(low.height);
+    }
+    expect(new Set(all.map(({ x, y }) => `${x} ${y}`)).size).toBe(30);
+  });
   it('lays no section over another', () => {
     const all = [...placed.boxes.values()];
     all.forEach((a, i) =>

@@ -52,13 +52,26 @@ export function wiresOf(card: Card): Wire[] {
   return [...wires.values()];
 }
 
+const naturalWidth = (columns: number): number => 2 * margin + columns * box.width + (columns - 1) * gap.x;
+const heightOf = (rows: number): number => 2 * margin + rows * (box.height + gap.y) - gap.y + 6;
+
+/** The number of columns at which the diagram has to be drawn smaller the least; the fewest among equals. */
+function columnsFor(sections: number, width: number, height: number): number {
+  const scale = (columns: number): number => Math.min(1, width / naturalWidth(columns), height / heightOf(Math.ceil(sections / columns)));
+  const fewest = Math.max(3, Math.floor((width - 2 * margin + gap.x) / (box.width + gap.x)));
+  let best = fewest;
+  for (let columns = fewest + 1; columns <= Math.max(fewest, sections); columns++) if (scale(columns) > scale(best) + 1e-9) best = columns;
+  return best;
+}
+
 /**
  * Places sections row by row, every other row backwards, so that neighbours on a route stand side by side or one above
- * the other. Wires between neighbours are straight; all others run in the gaps, and never across a section.
+ * the other. Wires between neighbours are straight; all others run in the gaps, and never across a section. Where the
+ * height would make it small, it may come out wider than the width, so that it is drawn smaller the least.
  */
-export function gridLayout(card: Card, width: number): Placed {
-  const columns = Math.max(3, Math.floor((width - 2 * margin + gap.x) / (box.width + gap.x)));
-  const stepX = columns > 1 ? Math.min(box.width + 30, (width - 2 * margin - box.width) / (columns - 1)) : 0;
+export function gridLayout(card: Card, width: number, height = Infinity): Placed {
+  const columns = columnsFor(card.sections.length, width, height);
+  const stepX = Math.max(box.width + gap.x, Math.min(box.width + 30, (width - 2 * margin - box.width) / (columns - 1)));
   const stepY = box.height + gap.y;
   const at = new Map<string, { column: number; row: number }>();
   walkOrder(card).forEach((id, i) => {
@@ -110,7 +123,7 @@ export function gridLayout(card: Card, width: number): Placed {
   const rows = Math.max(1, ...[...at.values()].map(({ row }) => row + 1));
   return {
     width: 2 * margin + (columns - 1) * stepX + box.width,
-    height: 2 * margin + rows * stepY - gap.y + 6,
+    height: heightOf(rows),
     boxes: new Map([...at].map(([id, place]) => [id, corner(place)])),
     wires: new Map(wiresOf(card).map((wire, lane) => [`${wire.from}>${wire.to}`, route(wire, lane)])),
   };
