@@ -1,4 +1,4 @@
-import type { CardTexts } from './card-notation';
+import type { CardTexts } from './notation';
 
 /** A beginning for the card of a set that is met for the first time: the usual blocks of its kind. */
 export interface CardPattern {

@@ -1,5 +1,5 @@
 export * from './card-schema';
-export * from './card-notation';
+export * from './notation';
 export * from './card-patterns';
 export * from './check-card';
 export * from './learned';

@@ -1,5 +1,6 @@
 import type { Card, Part } from '../card';
-import { partShares, reportedRows, testsOf, type TestModel } from './bench-test';
+import { partShares, type TestModel } from './bench-test';
+import { reportedRows, testsOf } from './card-tests';
 import { logPriorOf, sectionWeights, spaceOf, type Space } from './space';
 
 /** A card made ready for inference; built once a card, used for every update. */

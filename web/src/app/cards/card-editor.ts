@@ -118,7 +118,8 @@ export class CardEditor {
           };
     },
   });
-  protected readonly kept = signal(false);
+  /** Something has been typed that is in no card yet, now or before the page was left. */
+  protected readonly kept = linkedSignal(() => localStorage.getItem(this.draftKey()) !== null);
   protected readonly read = computed(() => readTexts(this.texts(), this.base()));
   /** The last card that could be read, so that the diagram stays while a line is being typed. */
   private readonly good = linkedSignal<Card | undefined, Card | undefined>({

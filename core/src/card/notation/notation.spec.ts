@@ -1,9 +1,9 @@
-import { smallCard } from '../testing/small-card';
-import { cardPatterns } from './card-patterns';
-import { readTexts, shortName, textsOf, type CardTexts } from './card-notation';
-import { checkCard } from './check-card';
-import { withLesson } from './learned';
-import { readCard } from './read-card';
+import { smallCard } from '../../testing/small-card';
+import { cardPatterns } from '../card-patterns';
+import { readTexts, shortName, textsOf, type CardTexts } from './index';
+import { checkCard } from '../check-card';
+import { withLesson } from '../learned';
+import { readCard } from '../read-card';
 
 const small: CardTexts = {
   chassis: 'Larkholm Two',

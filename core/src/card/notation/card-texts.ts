@@ -1,0 +1,92 @@
+import { quantityText, type Unit } from '../../quantity';
+import type { Card, RouteStep } from '../card-schema';
+import { conditionText } from '../look-up';
+import { guessedKind, needBy } from './guesses';
+
+/** A card as one types it: what it is, and four lists of lines. */
+export interface CardTexts {
+  readonly chassis: string;
+  readonly kind: Card['kind'];
+  readonly maker: string;
+  readonly model: string;
+  readonly madeFrom: number;
+  readonly madeTo: number;
+  readonly supply: Card['supply'];
+  /** Commas between. */
+  readonly modes: string;
+  readonly bands: string;
+  /** `RF amplifier, amplifier < 8 V regulator, AGC (control) ! goes weak`, one a line, in signal order. */
+  readonly sections: string;
+  /** `Receive AM (receive, AM): Antenna filter > RF amplifier > Detector`; a branch is `one / other`. */
+  readonly functions: string;
+  /** Point, name, section, sees, unit, condition, nominal, low, high, where: cells as they come from a spreadsheet. */
+  readonly points: string;
+  /** Designator, section, value, kind. */
+  readonly parts: string;
+}
+
+export interface TextProblem {
+  readonly area: 'head' | 'sections' | 'functions' | 'points' | 'parts' | 'card';
+  /** Counted from 1; 0 for the whole. */
+  readonly line: number;
+  readonly message: string;
+  readonly mend: string;
+}
+
+export interface ReadTexts {
+  /** Undefined while something keeps it from being a card. */
+  readonly card?: Card;
+  readonly problems: readonly TextProblem[];
+}
+
+/** A card as texts, for changing it. Reading them back gives the same card. */
+export function textsOf(card: Card): CardTexts {
+  const name = (id: string): string => card.sections.find((s) => s.id === id)?.name ?? id;
+  const kindOf = (id: string): string => card.sections.find((s) => s.id === id)?.kind ?? '';
+  const step = (s: RouteStep): string =>
+    typeof s === 'string' ? name(s) : s.parallel.map((branch) => branch.map((b) => step(b)).join(' + ')).join(' / ');
+  const figure = (value: number | undefined, unit: Unit): string =>
+    value === undefined ? '' : quantityText(value, unit, { digits: 9 }).replace('−', '-');
+  return {
+    chassis: card.chassis,
+    kind: card.kind,
+    maker: card.models[0]?.maker ?? '',
+    model: card.models[0]?.name ?? '',
+    madeFrom: card.madeFrom,
+    madeTo: card.madeTo,
+    supply: card.supply,
+    modes: card.modes.join(', '),
+    bands: card.bands.join(', '),
+    sections: card.sections
+      .map((s) => {
+        const needed = s.needs.map((n) => name(n.section) + (n.by === needBy(kindOf(n.section)) ? '' : ` (${n.by})`));
+        const commas = needed.some((word) => word.includes(','));
+        const needs = needed.join(commas ? '; ' : ', ') + (commas && needed.length === 1 ? ';' : '');
+        return `${s.name}${guessedKind(s.name) === s.kind ? '' : `, ${s.kind}`}${needs ? ` < ${needs}` : ''}${s.watch ? ` ! ${s.watch}` : ''}`;
+      })
+      .join('\n'),
+    functions: card.functions
+      .map((f) => {
+        const words = [f.group, conditionText({ ...f.condition, ...(f.group === 'control' ? {} : { keyed: undefined }) })]
+          .filter(Boolean)
+          .join(', ');
+        return `${f.name} (${words}): ${f.route.map(step).join(' > ')}`;
+      })
+      .join('\n'),
+    points: card.testPoints
+      .flatMap((p) => {
+        const face = [p.id, p.name, name(p.section), p.sees, p.unit];
+        const rows = p.expect.map((e) => [
+          ...face,
+          conditionText(e.condition),
+          figure(e.nominal, p.unit),
+          figure(e.low, p.unit),
+          figure(e.high, p.unit),
+          p.where ?? '',
+        ]);
+        return (rows.length ? rows : [[...face, '', '', '', '', p.where ?? '']]).map((row) => row.join('\t'));
+      })
+      .join('\n'),
+    parts: card.parts.map((p) => [p.designator, name(p.section), p.value, p.kind].join('\t')).join('\n'),
+  };
+}

@@ -1,0 +1,83 @@
+import { CoreError } from '../../errors/core-error';
+import { cardFormat, cardSchema, cardVersion, type Card } from '../card-schema';
+import { circlesOf } from '../check-card';
+import { checkReferences } from '../read-card';
+import type { CardTexts, ReadTexts, TextProblem } from './card-texts';
+import { slug } from './guesses';
+import { list } from './lines';
+import { readFunctions } from './read-functions';
+import { readParts } from './read-parts';
+import { readPoints } from './read-points';
+import { readSections, sectionDrafts } from './read-sections';
+import type { Reading } from './reading';
+
+/**
+ * Reads a card from what has been typed, as far as it goes: each line that cannot be read is told, with the others kept.
+ * What the texts do not speak of (access, alignment, injections, sheets, …) is taken over from `base`.
+ */
+export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
+  const problems: TextProblem[] = [];
+  const drafts = sectionDrafts(texts.sections, base);
+  const reading: Reading = {
+    modes: list(texts.modes),
+    bands: list(texts.bands),
+    base,
+    drafts,
+    named: (word) => {
+      const wanted = word.toLowerCase().trim();
+      return drafts.find((d) => d.name.toLowerCase() === wanted || d.id === slug(wanted) || d.known?.short.toLowerCase() === wanted);
+    },
+    tell: (area, line, message, mend) => void problems.push({ area, line, message, mend }),
+  };
+  const { tell, modes, bands } = reading;
+  const sections = readSections(reading);
+  const functions = readFunctions(texts.functions, reading);
+  const testPoints = readPoints(texts.points, reading);
+  const parts = readParts(texts.parts, reading);
+
+  if (!texts.chassis.trim())
+    tell('head', 0, 'The card needs the name of its chassis.', 'Write what the maker calls it, or the model if nothing else is known.');
+  const model = {
+    id: base?.models[0]?.id ?? (slug(texts.model || texts.chassis) || 'model'),
+    maker: texts.maker.trim() || 'Unknown',
+    name: texts.model.trim() || texts.chassis.trim(),
+  };
+  const draft: unknown = {
+    ...base,
+    format: cardFormat,
+    version: cardVersion,
+    id: base?.id ?? slug(texts.chassis),
+    chassis: texts.chassis.trim(),
+    kind: texts.kind,
+    madeFrom: texts.madeFrom,
+    madeTo: Math.max(texts.madeFrom, texts.madeTo),
+    supply: texts.supply,
+    modes,
+    bands,
+    models: base ? base.models.map((m, i) => (i === 0 ? { ...m, maker: model.maker, name: model.name } : m)) : [model],
+    sections,
+    functions,
+    testPoints,
+    parts,
+  };
+  const parsed = cardSchema.safeParse(draft);
+  if (!parsed.success) {
+    if (sections.length > 0 && texts.chassis.trim()) {
+      const issue = parsed.error.issues[0];
+      tell('card', 0, `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not a card'}`, 'Correct it, and go on.');
+    }
+    return { problems };
+  }
+  try {
+    const card = checkReferences(parsed.data);
+    // Sections that need each other round a circle are a loop.
+    const loops = circlesOf(card)
+      .filter((circle) => !card.loops.some((loop) => circle.every((id) => loop.sections.includes(id))))
+      .map((circle, i) => ({ id: `loop-${card.loops.length + i + 1}`, name: `loop of ${circle.join(', ')}`, sections: circle }));
+    return { card: { ...card, loops: [...card.loops, ...loops] }, problems };
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    tell('card', 0, `${error.path}: ${error.message}`, error.remedy);
+    return { problems };
+  }
+}

@@ -1,0 +1,110 @@
+import { trace, traceModel, type TraceResult } from '@amber-relay/core/trace';
+import { evidenceOf } from '@amber-relay/core/job';
+import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { TraceStage } from './trace-stage';
+
+describe('TraceStage', () => {
+  let bench: StageOnBench<TraceStage>;
+  beforeEach(async () => {
+    bench = await stageOnBench(TraceStage);
+    await bench.settle(400);
+  });
+  afterEach(() => bench.clear());
+  const element = (css: string): HTMLElement => {
+    const found = bench.element.querySelector<HTMLElement>(css);
+    if (!found) throw new Error(`There is no ${css}.`);
+    return found;
+  };
+  const text = (css: string): string => bench.element.querySelector(css)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+  /** What Trace says of the evidence on the tape, with a few things said otherwise. */
+  const answer = async (more: Partial<TraceResult> = {}): Promise<void> => {
+    const card = bench.store.card();
+    if (!card) throw new Error('There is no card.');
+    bench.store.traced.set({ ...trace(traceModel(card, 40), evidenceOf(card, [], bench.store.tape())), ...more });
+    await bench.settle();
+  };
+  const probe = (id: string): string => `article[data-test="${id}"]`;
+
+  it('puts a reading to be taken into the entry line, with its condition', async () => {
+    await answer();
+    element(`${probe('reading TP7 ')} [data-probe]`).click();
+    await bench.settle();
+    element(`${probe('reading TP7 ')} .worth button`).click();
+    expect(bench.store.offered()?.line).toMatch(/^tp7/);
+  });
+
+  it('shows how suspicion would stand while an outcome is looked at, and what is again after', async () => {
+    await answer();
+    const sections = (): string[] => [...bench.element.querySelectorAll('[data-section]')].map((s) => s.getAttribute('aria-label') ?? '');
+    const before = sections();
+    element(`${probe('function receive-am')} [data-probe]`).click();
+    await bench.settle();
+    const dead = [...bench.element.querySelectorAll<HTMLElement>('.outcomes li')].find((li) => li.textContent?.includes('dead'));
+    dead?.dispatchEvent(new FocusEvent('focus'));
+    await bench.settle();
+    expect(text('.what-if')).toMatch(/comes out dead$/);
+    expect(sections()).not.toEqual(before);
+    dead?.dispatchEvent(new FocusEvent('blur'));
+    await bench.settle();
+    expect(sections()).toEqual(before);
+  });
+
+  it('opens a reason, and lets its entry be counted half or withdrawn', async () => {
+    const entry = await bench.store.keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    await bench.settle();
+    await answer();
+    await bench.press(/^Receive AM is dead/);
+    await bench.press(/^Count half$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'doubt', entry: entry?.id, doubtful: true }));
+    await answer();
+    await bench.press(/^Withdraw$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'strike', entry: entry?.id }));
+  });
+
+  it('points at an entry that hardly fits, and takes it away when asked', async () => {
+    const entry = await bench.store.keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    await bench.settle();
+    await answer({ doubt: { evidence: entry?.id ?? '', text: 'Receive AM is dead', twoFaults: false } });
+    expect(text('[data-doubt]')).toContain('Hardly fits with the rest: Receive AM is dead.');
+    await bench.press(/^Withdraw it$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'strike', entry: entry?.id }));
+  });
+
+  it('asks in place what an injection or a forcing did', async () => {
+    await answer();
+    const [first] = bench.store.traced()?.probes ?? [];
+    if (!first) return fail('no probe');
+    const test = { ...first.test, id: 'injection if', kind: 'injection' as const, subject: 'if', title: 'Put 455 kHz in' };
+    await answer({ probes: [{ ...first, test }] });
+    await bench.press(/^Take$/);
+    await bench.press(/^weak$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'injection', injection: 'if', result: 'weak' }));
+  });
+
+  it('says in words what it has come to', async () => {
+    await answer({ stop: 'audio' });
+    expect(text('.stop')).toContain('Audio holds');
+    await answer({ group: ['audio', 'mixer'] });
+    expect(bench.element.textContent).toContain('No test left can part these: Audio, Mixer.');
+    await answer({ settled: 'misaligned' });
+    expect(text('[data-settled]')).toContain('turned throughout');
+    await answer({ settled: 'outside' });
+    expect(text('[data-settled]')).toContain('nothing inside stands out');
+    await answer({ two: { chance: 0.6, pairs: [{ sections: ['audio', 'pa'], chance: 0.5 }] } });
+    expect(text('[data-two]')).toContain('Two faults at once: 60 in 100.');
+    expect(text('[data-two]')).toContain('Audio and Power amplifier');
+    await answer({ probes: [] });
+    expect(bench.element.textContent).toContain('No test left would tell more.');
+  });
+
+  it('holds what an earlier repairer said against the evidence', async () => {
+    await bench.store.keepAll([
+      { kind: 'claim', claimant: 'Market stall', text: 'final renewed, it is good', section: 'pa', says: 'good' },
+      { kind: 'function', functionId: 'transmit-am', result: 'dead' },
+      { kind: 'function', functionId: 'receive-am', result: 'works' },
+    ]);
+    await bench.settle();
+    await answer();
+    expect(bench.element.textContent).toContain('The evidence speaks against a claim: “final renewed, it is good” (Market stall)');
+  });
+});
