@@ -20,8 +20,6 @@ export interface Weighed {
   readonly test?: TestModel;
   /** What that test has shown, this time included. */
   readonly results: Results;
-  /** So many repairs came before it. */
-  readonly since: number;
 }
 
 /** The test a piece of evidence answers, if any. A reading under a condition of which the card says nothing answers none. */
@@ -167,6 +165,21 @@ function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evide
   return gone;
 }
 
+/** A piece of evidence that counts, before it is weighed. */
+interface Piece {
+  readonly evidence: Evidence;
+  readonly test?: TestModel;
+  readonly results: Results;
+  readonly proven: Proven;
+  /** So many repairs came before it. */
+  readonly since: number;
+}
+
+const alone: ReadonlySet<Evidence['kind']> = new Set(['finding', 'proof', 'fit']);
+/** Whether it says anything: the card has such a test with such an outcome, or it needs none. */
+const speaks = (evidence: Evidence, test: TestModel | undefined): boolean =>
+  alone.has(evidence.kind) || (test?.outcomes.includes(outcomeOf(evidence)) ?? false);
+
 /**
  * Weighs evidence, in the order in which it was made. A function tried on the bench replaces what the owner reported
  * of it. All that one function or one reading under one condition has shown counts together, as long as nothing has
@@ -175,8 +188,8 @@ function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evide
 export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const gone = retired(model, all);
   const fitted = new Set<string>();
-  const latest = new Map<string, Weighed>();
-  const lasting: Weighed[] = [];
+  const latest = new Map<string, Piece>();
+  const lasting: Piece[] = [];
   const good = new Map<string, number>();
   let repairs = 0;
   const proofs = latestProofs(all);
@@ -201,17 +214,24 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     if (repeated && evidence.doubtful && !before.evidence.doubtful) continue;
     const counts = repeated && (evidence.doubtful || !before.evidence.doubtful);
     const results = andOne(counts ? before.results : {}, outcomeOf(evidence));
-    const face = logChanceOf(model, evidence, test, { good: good.get(place) ?? 0, bad: bad.has(place) }, results);
-    if (!face) continue;
+    if (!speaks(evidence, test)) continue;
+    const proven = { good: good.get(place) ?? 0, bad: bad.has(place) };
     if (evidence.kind === 'proof' && !evidence.bad)
       good.set(place, (good.get(place) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
-    const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported(evidence) ? reportedWeight : 1);
-    const logChance = weight === 1 ? face : face.map((log) => log * weight);
-    const weighed: Weighed = { evidence, logChance, weight, results, since: repairs, ...(test ? { test } : {}) };
-    if (test && evidence.kind !== 'manipulation') latest.set(test.id, weighed);
-    else lasting.push(weighed);
+    const piece: Piece = { evidence, results, proven, since: repairs, ...(test ? { test } : {}) };
+    if (test && evidence.kind !== 'manipulation') latest.set(test.id, piece);
+    else lasting.push(piece);
   }
-  return [...latest.values(), ...lasting];
+  // Only what counts in the end is reckoned: one point may have been read hundreds of times.
+  return [...latest.values(), ...lasting].flatMap((piece) => weighedPiece(model, piece) ?? []);
+}
+
+function weighedPiece(model: TraceModel, { evidence, test, results, proven }: Piece): Weighed | undefined {
+  const face = logChanceOf(model, evidence, test, proven, results);
+  if (!face) return undefined;
+  const weight = (evidence.doubtful ? doubtfulWeight : 1) * (isReported(evidence) ? reportedWeight : 1);
+  const logChance = weight === 1 ? face : face.map((log) => log * weight);
+  return { evidence, logChance, weight, results, ...(test ? { test } : {}) };
 }
 
 /** Tests that may come out otherwise when they are done once more. */

@@ -1,5 +1,6 @@
 import { smallLaid } from '../testing/small-card';
 import type { Evidence } from './evidence';
+import { weigh } from './infer';
 import { traceModel } from './model';
 import { mostTimes, onceMore, resultsRow, type Results } from './repeats';
 import type { FunctionOutcome } from './tables/function-rows';
@@ -86,5 +87,12 @@ describe('a test done once more', () => {
       trace(model, of, { count: 60 }).probes.flatMap((p) => (p.test.id === 'function hailer' ? [p.test.title] : []));
     expect(offers(evidence)).toEqual(['Try: Hailer, once more']);
     expect(offers([...evidence, ...Array.from({ length: mostTimes - 1 }, () => tried('hailer', 'dead'))])).toEqual([]);
+  });
+
+  it('is reckoned once, however often it was done', () => {
+    const often = [...sound, ...Array.from({ length: 400 }, () => tried('hailer', 'dead'))];
+    const rows = spyOn(Float64Array.prototype, 'map').and.callThrough();
+    weigh(model, often);
+    expect(rows.calls.count()).toBeLessThan(20);
   });
 });

@@ -18,7 +18,7 @@ import {
   type TapeEntry,
 } from '@amber-relay/core/job';
 import { attempt } from '@amber-relay/core/errors';
-import { effectText, type Effect, type ProbeOrder, type TraceResult } from '@amber-relay/core/trace';
+import { effectText, type Effect, type Evidence, type ProbeOrder, type TraceOptions, type TraceResult } from '@amber-relay/core/trace';
 import { wrap, type Remote } from 'comlink';
 import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
@@ -101,6 +101,9 @@ export class JobStore {
   private worker: Worker | undefined;
   private api: Remote<TraceApi> | undefined;
   private round = 0;
+  /** The question that waits for the worker, and whether the worker has one. */
+  private asked: { readonly evidence: readonly Evidence[]; readonly options: TraceOptions; readonly round: number } | undefined;
+  private asking = false;
 
   constructor() {
     effect(() => {
@@ -111,29 +114,44 @@ export class JobStore {
     const usable = computed(() => this.card(), { equal: (a, b) => a === b });
     effect(() => {
       const card = usable();
-      if (!card) return this.traced.set(null);
+      if (!card) {
+        this.asked = undefined;
+        this.round++;
+        return this.traced.set(null);
+      }
       const madeIn = this.file()?.set.madeIn ?? Math.round((card.madeFrom + card.madeTo) / 2);
       void this.traceApi().useCard(card, new Date().getFullYear() - madeIn);
     });
     effect(() => {
       if (!usable()) return;
-      const round = ++this.round;
-      const evidence = this.evidence();
-      void this.traceApi()
-        .stand(evidence, {
-          order: this.order(),
-          healthySet: this.healthySet(),
-          measures: this.instruments().flatMap((i) => i.measures),
-          history: this.history(),
-          opened: this.opened(),
-        })
-        .then((standing) => {
-          if (round !== this.round) return;
-          this.traced.set(standing?.result ?? null);
-          this.weighed.set(evidence.length);
-          this.effects.set(new Map(standing?.effects.map((e) => [e.evidence, e])));
-        });
+      const options = {
+        order: this.order(),
+        healthySet: this.healthySet(),
+        measures: this.instruments().flatMap((i) => i.measures),
+        history: this.history(),
+        opened: this.opened(),
+      };
+      this.asked = { evidence: this.evidence(), options, round: ++this.round };
+      void this.askWorker();
     });
+  }
+
+  /** One question at a time: while the worker thinks, only the latest one waits. */
+  private async askWorker(): Promise<void> {
+    if (this.asking) return;
+    this.asking = true;
+    try {
+      for (let now = this.asked; now; now = this.asked) {
+        this.asked = undefined;
+        const standing = await this.traceApi().stand(now.evidence, now.options);
+        if (now.round !== this.round) continue;
+        this.traced.set(standing?.result ?? null);
+        this.weighed.set(now.evidence.length);
+        this.effects.set(new Map(standing?.effects.map((e) => [e.evidence, e])));
+      }
+    } finally {
+      this.asking = false;
+    }
   }
 
   /** Access that must be off already, since something behind it has been measured. */
@@ -174,6 +192,7 @@ export class JobStore {
     this.worker?.terminate();
     this.worker = undefined;
     this.api = undefined;
+    this.asking = false;
   }
 
   /** Writes an entry; when the promise is kept it is on the disk. The way back is offered for a while. */
