@@ -57,10 +57,9 @@ export class Tape {
     effect(() => {
       this.count();
       this.did();
-      // After the new row has been laid out, keep the newest in sight.
+      // After the new row has been laid out, keep the newest in sight: the list counts from its end.
       requestAnimationFrame(() => {
-        const { nativeElement } = this.list();
-        nativeElement.scrollTop = nativeElement.scrollHeight;
+        this.list().nativeElement.scrollTop = 0;
       });
     });
   }
