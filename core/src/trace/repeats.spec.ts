@@ -95,4 +95,14 @@ describe('a test done once more', () => {
     weigh(model, often);
     expect(rows.calls.count()).toBeLessThan(20);
   });
+
+  it('stays a chance, however long and mixed the run', () => {
+    const mixed = Array.from({ length: 1200 }, (_, i) => tried('hailer', i % 2 ? 'dead' : 'stuck-on'));
+    const result = trace(model, [...sound, ...mixed]);
+    for (const { chance, reasons } of result.sections) {
+      expect(chance).toBeGreaterThanOrEqual(0);
+      expect(chance).toBeLessThanOrEqual(1);
+      for (const { factor } of reasons) expect(factor).not.toBeNaN();
+    }
+  });
 });

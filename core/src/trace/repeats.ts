@@ -13,6 +13,9 @@ export const mostTimes = 3;
 /** Rows that lie less apart than this are those of a sound set: what is shown then is a slip. */
 const apart = 0.02;
 
+/** A long and mixed run of results is never taken for impossible, so that its logarithm stays finite. */
+const leastRun = 1e-60;
+
 const steadyOf = new WeakMap<TestModel, Float64Array>();
 /** How surely each explanation shows the same again: a fault that the test touches by its kind, any other as a slip does. */
 function steady(space: Space, test: TestModel): Float64Array {
@@ -39,7 +42,7 @@ export function resultsRow(space: Space, test: TestModel, results: Results): Flo
   return steady(space, test).map((stays, h) => {
     let each = 1;
     for (const { row, times } of shown) each *= (row?.[h] ?? 1) ** times;
-    return (1 - stays) * each + stays * (same?.[h] ?? 0);
+    return Math.max(leastRun, (1 - stays) * each + stays * (same?.[h] ?? 0));
   });
 }
 
