@@ -1,4 +1,4 @@
-import { packShop, type ShopArchive } from '@amber-relay/core/archive';
+import { noSheets, packShop, type ShopArchive } from '@amber-relay/core/archive';
 import { demoCards } from './demo-cards';
 import { customers } from './customers';
 import { instrumentsAt } from './instruments';
@@ -29,6 +29,7 @@ export function demoShop(now: Date): ShopArchive {
     instruments: instrumentsAt(now),
     attachments: [],
     blobs: {},
+    ...noSheets,
   };
 }
 

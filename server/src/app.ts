@@ -11,6 +11,8 @@ export interface AppOptions {
   readonly mode: 'demo' | 'shop';
   /** The demo shop as an archive; only served in demo mode. */
   readonly demoShop?: Uint8Array;
+  /** The sheets of the demo shop; drawn when they are first asked for. */
+  readonly demoSheets?: () => Promise<Uint8Array>;
   readonly log?: Pick<Logger, 'error'>;
 }
 
@@ -22,7 +24,7 @@ const ownHost: RequestHandler = (request, response, next) => {
 };
 
 /** The server of the built application. It opens no port; `main` does. */
-export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express {
+export function createApp({ webRoot, mode, demoShop, demoSheets, log }: AppOptions): Express {
   const app = express().disable('x-powered-by').use(ownHost);
   app.use(
     helmet({
@@ -30,7 +32,8 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
+          // Pictures within PDFs are unpacked by WebAssembly; no text is ever run as a script.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           // Angular and Material put their styles into the page as elements.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
@@ -58,6 +61,10 @@ export function createApp({ webRoot, mode, demoShop, log }: AppOptions): Express
   app.get('/demo/shop.zip', (_request, response) => {
     if (!demoShop) return void response.status(404).json({ code: 'not-found', message: 'This is not the demo shop.' });
     response.type('application/zip').send(Buffer.from(demoShop));
+  });
+  app.get('/demo/sheets.zip', async (_request, response) => {
+    if (!demoSheets) return void response.status(404).json({ code: 'not-found', message: 'This is not the demo shop.' });
+    response.type('application/zip').send(Buffer.from(await demoSheets()));
   });
   // The build leaves a Brotli copy beside every text file; that is sent to whoever takes it.
   app.use(

@@ -3,7 +3,7 @@ import { createServer } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { createApp } from './app';
+import { createApp, type AppOptions } from './app';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const webRoot = join(here, '../../dist/web');
@@ -21,8 +21,15 @@ const port = Number(process.env['PORT'] ?? (mode === 'demo' ? 4180 : 4170));
 if (!Number.isInteger(port) || port < 0 || port > 65535) stop(`PORT is "${process.env['PORT'] ?? ''}": give a number from 0 to 65535.`);
 if (!existsSync(join(webRoot, 'index.html'))) stop('The application has not been built. Run: npm run build');
 
-const demoShop = mode === 'demo' ? (await import('@amber-relay/demo')).packedDemoShop(new Date()) : undefined;
-const server = createServer(createApp({ webRoot, mode, log, ...(demoShop ? { demoShop } : {}) }));
+/** What the demo shop holds: its records at once, its sheets, which take a second to draw, when they are first asked for. */
+async function demo(): Promise<Pick<AppOptions, 'demoShop' | 'demoSheets'>> {
+  const { packedDemoShop } = await import('@amber-relay/demo');
+  let sheets: Promise<Uint8Array> | undefined;
+  const demoSheets = (): Promise<Uint8Array> =>
+    (sheets ??= import('@amber-relay/demo/sheets').then(({ packedDemoSheets }) => packedDemoSheets(new Date())));
+  return { demoShop: packedDemoShop(new Date()), demoSheets };
+}
+const server = createServer(createApp({ webRoot, mode, log, ...(mode === 'demo' ? await demo() : {}) }));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE')

@@ -8,6 +8,7 @@ import { packJob, unpackJob, type JobArchiveWithFiles } from './job-archive';
 import { migrate } from './migrate';
 import { readingsCsv } from './readings-csv';
 import { seal, unseal } from './sealed-zip';
+import { noSheets } from './sheets-part';
 import { packShop, unpackShop, type ShopArchive } from './shop-archive';
 
 const at = '2026-02-12T12:00:00.000Z';
@@ -37,6 +38,7 @@ const archive = (): JobArchiveWithFiles => ({
   ),
   attachments: [picture],
   blobs: { [picture.id]: new Uint8Array([137, 80, 78, 71]) },
+  ...noSheets,
 });
 const failsWith = (code: CoreError['code'], path: RegExp, act: () => unknown): void =>
   expect(act).toThrowMatching((e) => e instanceof CoreError && e.code === code && path.test(e.path) && e.remedy.length > 10);
@@ -116,6 +118,7 @@ describe('the shop archive', () => {
       attachments,
       tape,
       blobs,
+      ...noSheets,
     };
   };
   it('comes back the same to the field', () => expect(unpackShop(packShop(shop(), at))).toEqual(shop()));

@@ -1,4 +1,6 @@
+export * from './card-archive';
 export * from './job-archive';
 export * from './readings-csv';
 export { archiveLimits } from './sealed-zip';
 export * from './shop-archive';
+export * from './sheets-part';

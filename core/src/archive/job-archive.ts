@@ -8,13 +8,14 @@ import { tapeEntrySchema } from '../job/tape-entry';
 import { migrate, type Migration } from './migrate';
 import { readingsCsv } from './readings-csv';
 import { jsonFile, seal, unseal } from './sealed-zip';
+import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const jobArchiveFormat = 'amber-relay-job';
-export const jobArchiveVersion = 3;
-/** 1 to 2: sums came onto the tape; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data };
+export const jobArchiveVersion = 4;
+/** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
+const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
-const jobArchiveSchema = z.object({
+const jobArchiveSchema = sheetsPartSchema.extend({
   format: z.literal(jobArchiveFormat),
   version: z.literal(jobArchiveVersion),
   job: jobSchema,
@@ -26,7 +27,7 @@ const jobArchiveSchema = z.object({
 });
 /** One job with all that belongs to it. */
 export type JobArchive = Omit<z.infer<typeof jobArchiveSchema>, 'format' | 'version'>;
-export interface JobArchiveWithFiles extends JobArchive {
+export interface JobArchiveWithFiles extends JobArchive, SheetsWithFiles {
   /** Bytes of each attachment by its id. */
   readonly blobs: Readonly<Record<string, Uint8Array>>;
 }
@@ -49,11 +50,12 @@ export function firstIssue(file: string, error: z.ZodError): CoreError {
 }
 
 /** Packs a job: `job.json`, `readings.csv` and its files under one seal. */
-export function packJob({ blobs, ...data }: JobArchiveWithFiles, madeAt: string): Uint8Array {
+export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, madeAt: string): Uint8Array {
   const record = { format: jobArchiveFormat, version: jobArchiveVersion, ...data };
   const files: Record<string, Uint8Array> = {
     'job.json': strToU8(JSON.stringify(record, null, 1)),
     'readings.csv': strToU8(readingsCsv(data.tape)),
+    ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }),
   };
   for (const attachment of data.attachments) {
     const bytes = blobs[attachment.id];
@@ -108,5 +110,5 @@ export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
   });
   if (new Set(data.tape.map((entry) => entry.id)).size !== data.tape.length) refuse('tape', 'An entry is there twice.');
   if (data.card) readCard(data.card);
-  return { ...data, blobs: blobsOf(data.attachments, files) };
+  return { ...data, ...sheetsOf(data, files, 'job.json'), blobs: blobsOf(data.attachments, files) };
 }

@@ -23,13 +23,13 @@ const manifestName = 'manifest.json';
 const broken = (path: string, message: string): CoreError =>
   new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
 
-/** Zips `files` under a manifest. Pictures are stored as they are, text is deflated. */
+/** Zips `files` under a manifest. Pictures and PDFs are stored as they are, text is deflated. */
 export function seal(format: string, version: number, madeAt: string, files: Readonly<Record<string, Uint8Array>>): Uint8Array {
   const manifest: Manifest = { format, version, madeAt, files: {} };
   const zippable: Zippable = {};
   for (const [name, bytes] of Object.entries(files)) {
     manifest.files[name] = { bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) };
-    zippable[name] = [bytes, { level: /\.(png|jpe?g|webp)$/i.test(name) ? 0 : 6, mtime: new Date(madeAt) }];
+    zippable[name] = [bytes, { level: /\.(png|jpe?g|webp|pdf)$/i.test(name) ? 0 : 6, mtime: new Date(madeAt) }];
   }
   zippable[manifestName] = [strToU8(JSON.stringify(manifest, null, 1)), { level: 6, mtime: new Date(madeAt) }];
   return zipSync(zippable);

@@ -9,13 +9,14 @@ import { instrumentSchema } from '../measure/instrument';
 import { blobName, blobsOf, firstIssue } from './job-archive';
 import { migrate, type Migration } from './migrate';
 import { jsonFile, seal, unseal } from './sealed-zip';
+import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const shopArchiveFormat = 'amber-relay-shop';
-export const shopArchiveVersion = 3;
-/** 1 to 2: sums came onto the tape; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data };
+export const shopArchiveVersion = 4;
+/** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
+const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
-const shopTablesSchema = z.object({
+const shopTablesSchema = sheetsPartSchema.extend({
   format: z.literal(shopArchiveFormat),
   version: z.literal(shopArchiveVersion),
   settings: shopSettingsSchema,
@@ -28,18 +29,20 @@ const shopTablesSchema = z.object({
   attachments: z.array(attachmentSchema),
 });
 /** All that a shop keeps. */
-export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'version'> & {
-  readonly tape: readonly TapeEntry[];
-  readonly blobs: Readonly<Record<string, Uint8Array>>;
-};
+export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'version'> &
+  SheetsWithFiles & {
+    readonly tape: readonly TapeEntry[];
+    readonly blobs: Readonly<Record<string, Uint8Array>>;
+  };
 
 const tapeName = 'tape.ndjson';
 
 /** Packs a shop: small tables in `shop.json`, the tape one entry a line, files beside them, under one seal. */
-export function packShop({ tape, blobs, ...tables }: ShopArchive, madeAt: string): Uint8Array {
+export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, madeAt: string): Uint8Array {
   const files: Record<string, Uint8Array> = {
     'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: shopArchiveVersion, ...tables }, null, 1)),
     [tapeName]: strToU8(tape.map((entry) => JSON.stringify(entry)).join('\n')),
+    ...sheetEntries({ sheetFiles: tables.sheetFiles, sheetBlobs }),
   };
   for (const attachment of tables.attachments) {
     const bytes = blobs[attachment.id];
@@ -84,5 +87,5 @@ export function unpackShop(zip: Uint8Array): ShopArchive {
       );
     return [entry.data];
   });
-  return { ...tables, tape, blobs: blobsOf(tables.attachments, files) };
+  return { ...tables, ...sheetsOf(tables, files, 'shop.json'), tape, blobs: blobsOf(tables.attachments, files) };
 }

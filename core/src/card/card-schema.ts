@@ -273,11 +273,12 @@ const levelSchema = z.object({ after: id, condition: conditionSchema, dBm: z.num
 
 const loopSchema = z.object({ id, name: z.string(), sections: z.array(id).min(2), openAt: z.string().optional(), forcing: id.optional() });
 
-const sheetSchema = z.object({
+/** A line followed over the sheets, from where it comes to where it goes: points and pins in order. */
+const chainSchema = z.object({
   id,
-  title: z.string(),
-  kind: z.enum(['schematic', 'block', 'board', 'other']),
-  attachment: z.string().optional(),
+  name: z.string().min(1),
+  carries: z.enum(['supply', 'agc', 'ptt', 'bias', 'injection', 'signal']),
+  stops: z.array(z.object({ name: designator, pin: z.string().max(4).optional() })).min(1),
 });
 
 const itemLists = {
@@ -296,7 +297,7 @@ const itemLists = {
   tunings: z.array(tuningSchema).default([]),
   levels: z.array(levelSchema).default([]),
   loops: z.array(loopSchema).default([]),
-  sheets: z.array(sheetSchema).default([]),
+  chains: z.array(chainSchema).default([]),
 };
 
 /** The lists whose items have a name of their own, and the field it stands in. */
@@ -313,7 +314,7 @@ export const keyOfList = {
   alignment: 'id',
   frequencyPlan: 'id',
   loops: 'id',
-  sheets: 'id',
+  chains: 'id',
 } as const;
 export type ListName = keyof typeof keyOfList;
 

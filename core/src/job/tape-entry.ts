@@ -103,7 +103,14 @@ const kinds = {
   remark: { about: z.enum(['done', 'left-alone', 'watch-for']), text: z.string() },
   labour: { act: z.enum(['start', 'stop', 'break']), minutes: z.number().min(0).optional() },
   wait: { reason: z.enum(waitReasons), text: z.string(), until: z.iso.date().optional() },
-  picture: { attachment: z.string(), name: z.string(), text: z.string().optional() },
+  /** A picture, and the part or section that it shows, where it belongs to one. */
+  picture: {
+    attachment: z.string(),
+    name: z.string(),
+    text: z.string().optional(),
+    designator: z.string().optional(),
+    section: z.string().optional(),
+  },
   'handed-back': { totalMinor: z.number().int().min(0), text: z.string().optional() },
   strike: { entry: z.uuid(), reason: z.string() },
 } as const;

@@ -28,7 +28,11 @@ export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
       if (mode !== 'demo') return;
       // Beside the start of the program, not before it.
       busy.set(true);
-      void import('./storage/fill-demo').then(({ fillDemo }) => fillDemo(injector)).finally(() => busy.set(false));
+      void import('./storage/fill-demo').then(({ fillDemo, fillDemoSheets }) =>
+        fillDemo(injector)
+          .finally(() => busy.set(false))
+          .then(() => fillDemoSheets(injector)),
+      );
     }),
   ],
 });

@@ -11,6 +11,7 @@ export const routes: Routes = [
   { path: 'cards', title: 'Cards', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'cards/new', title: 'New card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
   { path: 'cards/:id/edit', title: 'Change a card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
+  { path: 'cards/:id/sheets', title: 'Sheets', loadComponent: () => import('./sheets/card-sheets-page').then((m) => m.CardSheetsPage) },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
   { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },

@@ -5,14 +5,16 @@ import {
   effect,
   type ElementRef,
   inject,
+  output,
   resource,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { completions } from '@amber-relay/core/entry';
+import { askedName, completions } from '@amber-relay/core/entry';
 import type { Condition } from '@amber-relay/core/card';
+import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
 import { JobStore } from './job-store';
 
@@ -26,6 +28,9 @@ import { JobStore } from './job-store';
 })
 export class EntryLine {
   protected readonly store = inject(JobStore);
+  private readonly sheets = inject(CardSheets, { optional: true });
+  /** A part or point was named alone: it is to be shown on the sheets. */
+  readonly showAsked = output<string>();
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly text = signal('');
   /** Lines on their way to the disk. */
@@ -33,6 +38,20 @@ export class EntryLine {
   private last: Promise<unknown> = Promise.resolve();
   private lineBefore = '';
 
+  /** A designator or point alone asks where it is; with a value behind it, it is an entry. */
+  protected readonly asked = computed(() => {
+    const found = askedName(this.text(), this.store.card());
+    if (!found || !this.sheets?.index().has(found.name)) return null;
+    return {
+      ...found,
+      on: new Set(
+        this.sheets
+          .index()
+          .spots(found.name)
+          .map((s) => s.sheet.id),
+      ).size,
+    };
+  });
   protected readonly outcome = computed(() => (this.text().trim() === '' ? null : this.store.understand(this.text())));
   protected readonly understood = computed(() => {
     const outcome = this.outcome();
@@ -96,6 +115,12 @@ export class EntryLine {
 
   /** Keeps what was understood. Lines are written one after the other; one that could not be kept comes back into the field. */
   protected async keep(): Promise<void> {
+    const asked = this.asked();
+    if (asked) {
+      this.lineBefore = this.text();
+      this.setText('');
+      return this.showAsked.emit(asked.name);
+    }
     const understood = this.understood();
     if (!understood) return;
     const line = this.text();

@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, viewChild, type OnDestroy } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type OnDestroy } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { stageNames } from '@amber-relay/core/job';
+import { CardSheets } from '../sheets/card-sheets';
 import { StateMark } from '../ui/state-mark';
 import { EntryLine } from './entry-line';
 import { JobStore } from './job-store';
@@ -10,8 +12,8 @@ import { Tape } from './tape';
 @Component({
   selector: 'app-job-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, StateMark, Tape, EntryLine],
-  providers: [JobStore],
+  imports: [MatIcon, RouterOutlet, RouterLink, RouterLinkActive, StateMark, Tape, EntryLine],
+  providers: [JobStore, CardSheets],
   template: `
     @if (store.file(); as file) {
       <nav class="stages" aria-label="Stages of the job">
@@ -31,11 +33,24 @@ import { Tape } from './tape';
             >
           </a>
         }
+        <a
+          class="sheets"
+          routerLink="sheets"
+          routerLinkActive
+          (isActiveChange)="sheetsOpen.set($event)"
+          #sheetsLink="routerLinkActive"
+          [attr.aria-current]="sheetsLink.isActive ? 'page' : null"
+        >
+          <mat-icon svgIcon="sheets" />
+          <span
+            ><b>Sheets</b><small>{{ sheetsSay() }}</small></span
+          >
+        </a>
       </nav>
       <section class="stage" [attr.aria-label]="'Stage'"><router-outlet /></section>
       <aside class="side" aria-label="Tape">
         <app-tape />
-        <app-entry-line />
+        <app-entry-line (showAsked)="show($event)" />
       </aside>
     } @else if (store.file() === null) {
       <div class="page">
@@ -46,7 +61,7 @@ import { Tape } from './tape';
     }
   `,
   styleUrl: './job-page.scss',
-  host: { '(document:keydown)': 'key($event)' },
+  host: { '(document:keydown)': 'key($event)', '[class.folded]': 'sheetsOpen()' },
 })
 export class JobPage implements OnDestroy {
   readonly id = input.required<string>();
@@ -54,8 +69,25 @@ export class JobPage implements OnDestroy {
   protected readonly names = stageNames;
   private readonly line = viewChild(EntryLine);
 
+  private readonly sheets = inject(CardSheets);
+  private readonly router = inject(Router);
+  /** Sheets take the room of the stages, which fold to their shapes. */
+  protected readonly sheetsOpen = signal(false);
+  protected readonly sheetsSay = computed(() => {
+    const progress = this.sheets.progress();
+    if (progress) return `reading ${progress.done} of ${progress.total}`;
+    const { length } = this.sheets.sheets();
+    return length ? `${length} ${length === 1 ? 'sheet' : 'sheets'}` : 'none yet';
+  });
+
   constructor() {
     effect(() => this.store.jobId.set(this.id()));
+    effect(() => this.sheets.card.set(this.store.card()));
+  }
+
+  /** Opens the sheets at a part or point. */
+  protected show(name: string): void {
+    void this.router.navigate(['/job', this.id(), 'sheets'], { queryParams: { at: name } });
   }
 
   ngOnDestroy(): void {

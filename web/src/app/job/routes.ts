@@ -17,6 +17,7 @@ export const routes: Routes = [
       { path: 'align', title: 'Align', loadComponent: () => import('./stages/later-stages').then((m) => m.AlignStage) },
       { path: 'test', title: 'Test', loadComponent: () => import('./stages/test-stage').then((m) => m.TestStage) },
       { path: 'soak', title: 'Soak', loadComponent: () => import('./stages/later-stages').then((m) => m.SoakStage) },
+      { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
       { path: 'hand-back', title: 'Hand back', loadComponent: () => import('./stages/hand-back-stage').then((m) => m.HandBackStage) },
     ],
   },

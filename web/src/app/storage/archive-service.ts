@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { JobArchiveWithFiles, ShopArchive } from '@amber-relay/core/archive';
+import type { CardArchive, JobArchiveWithFiles, ShopArchive } from '@amber-relay/core/archive';
 import { layCard } from '@amber-relay/core/card';
 import { attempt } from '@amber-relay/core/errors';
 import { newShopSettings, summarise, type TapeEntry } from '@amber-relay/core/job';
@@ -7,6 +7,7 @@ import { wrap, type Remote } from 'comlink';
 import type { ArchiveApi } from './archive.worker';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
+import { SheetRepository } from './sheet-repository';
 import { ShopRepository } from './shop-repository';
 
 /** A failure that can be shown: where, what, and how to mend it. */
@@ -18,7 +19,7 @@ export interface ImportFailure {
 
 /** What an import would change, told before it is done. */
 export interface ImportPlan {
-  readonly kind: 'job' | 'shop';
+  readonly kind: 'job' | 'shop' | 'cards';
   readonly says: readonly string[];
   readonly carryOut: () => Promise<string | null>;
 }
@@ -29,13 +30,15 @@ export class ArchiveService {
   private readonly db = inject(BenchDatabase);
   private readonly jobs = inject(JobRepository);
   private readonly shop = inject(ShopRepository);
+  private readonly sheets = inject(SheetRepository);
   private worker: Remote<ArchiveApi> | undefined;
 
   private get api(): Remote<ArchiveApi> {
     return (this.worker ??= wrap<ArchiveApi>(new Worker(new URL('./archive.worker', import.meta.url), { type: 'module' })));
   }
 
-  async exportJob(jobId: string): Promise<{ name: string; zip: Uint8Array }> {
+  /** A job as a file; the sheets of its card come along unless they are left out. */
+  async exportJob(jobId: string, withSheets = true): Promise<{ name: string; zip: Uint8Array }> {
     const file = await this.jobs.file(jobId);
     if (!file) throw new Error(`There is no job ${jobId}.`);
     const { summary: _, ...job } = file.row;
@@ -49,8 +52,17 @@ export class ArchiveService {
       tape: await this.jobs.tape(jobId),
       attachments,
       blobs: await this.blobs(attachments.map((a) => a.id)),
+      ...(await this.sheets.part(card && withSheets ? [card.id] : [])),
     };
     return { name: `job-${job.number}.zip`, zip: await this.api.packJob(archive, new Date().toISOString()) };
+  }
+
+  /** A card with its sheets, pins and index. */
+  async exportCard(cardId: string): Promise<{ name: string; zip: Uint8Array }> {
+    const card = await this.db.cards.get(cardId);
+    if (!card) throw new Error(`There is no card ${cardId}.`);
+    const archive: CardArchive = { cards: [card], ...(await this.sheets.part([cardId])) };
+    return { name: `card-${cardId}.zip`, zip: await this.api.packCards(archive, new Date().toISOString()) };
   }
 
   async exportShop(): Promise<{ name: string; zip: Uint8Array }> {
@@ -68,6 +80,7 @@ export class ArchiveService {
       attachments,
       tape: await db.tape.toArray(),
       blobs: await this.blobs(attachments.map((a) => a.id)),
+      ...(await this.sheets.part((await db.cards.toArray()).map((c) => c.id))),
     };
     const zip = await this.api.packShop(archive, at.toISOString());
     await this.shop.noteArchived(at);
@@ -85,8 +98,36 @@ export class ArchiveService {
     if (job.ok) return this.planJob(job.value);
     const shop = await this.api.unpackShop(zip);
     if (shop.ok) return this.planShop(shop.value);
-    // The first opener refuses a shop archive for being one: then the second knows more.
-    return job.failure.path === 'manifest.json: format' ? shop.failure : job.failure;
+    const cards = await this.api.unpackCards(zip);
+    if (cards.ok) return this.planCards(cards.value);
+    // An opener refuses an archive of another kind for being one: then another knows more.
+    const notItsKind = 'manifest.json: format';
+    return [job, shop, cards].find((o) => !o.ok && o.failure.path !== notItsKind)?.failure ?? job.failure;
+  }
+
+  private async planCards(archive: CardArchive): Promise<ImportPlan> {
+    const known = await this.db.cards.bulkGet(archive.cards.map((card) => card.id));
+    return {
+      kind: 'cards',
+      says: archive.cards.map((card, i) => {
+        const own = archive.sheets.filter((sheet) => sheet.cardId === card.id).length;
+        return `The card ${card.chassis} ${known[i] ? 'is here already and is replaced by the file’s' : 'is added'}, with ${own} sheets.`;
+      }),
+      carryOut: async () => {
+        await this.importCards(archive);
+        return null;
+      },
+    };
+  }
+
+  /** Takes cards with their sheets in, in one transaction. */
+  async importCards(archive: CardArchive): Promise<void> {
+    const { db } = this;
+    await db.transaction('rw', [db.cards, ...this.sheets.tables], async () => {
+      await db.cards.bulkPut([...archive.cards]);
+      await this.sheets.take(archive);
+    });
+    this.jobs.forgetCards();
   }
 
   private async planJob(archive: JobArchiveWithFiles): Promise<ImportPlan> {
@@ -107,28 +148,35 @@ export class ArchiveService {
         ...(clash ? [`Number ${archive.job.number} is taken by another job here: this one gets the next free number.`] : []),
         `${archive.set.maker} ${archive.set.model} of ${archive.customer.name}: ${set ? 'the set is known' : 'the set is added'}, ${customer ? 'the owner is known' : 'the owner is added'}.`,
         ...(archive.card && !card ? [`The card ${archive.card.chassis} is added.`] : []),
+        ...(archive.sheets.length ? [`${archive.sheets.length} sheets of the card come in.`] : []),
       ],
       carryOut: () => this.importJob(archive),
     };
   }
 
-  private async importJob({ job, customer, set, card, tape, attachments, blobs }: JobArchiveWithFiles): Promise<string> {
+  private async importJob(archive: JobArchiveWithFiles): Promise<string> {
+    const { job, customer, set, card, tape, attachments, blobs } = archive;
     const { db } = this;
     const base = (set.cardId ? await db.cards.get(set.cardId) : undefined) ?? card;
     const outcome = base && set.modelId ? attempt(() => layCard(base, set.modelId ?? '', set.modifications)) : undefined;
-    await db.transaction('rw', [db.customers, db.sets, db.jobs, db.cards, db.tape, db.attachments, db.blobs], async () => {
-      const taken = await db.jobs.where('number').equals(job.number).first();
-      const last = await db.jobs.orderBy('number').last();
-      const number = taken && taken.id !== job.id ? (last?.number ?? 0) + 1 : job.number;
-      await db.customers.put(customer);
-      await db.sets.put(set);
-      if (card && !(await db.cards.get(card.id))) await db.cards.put(card);
-      await db.tape.where('[jobId+seq]').between([job.id, 0], [job.id, Infinity]).delete();
-      await db.jobs.put({ ...job, number, summary: summarise(job, tape, outcome?.ok ? outcome.value : undefined) });
-      await db.tape.bulkPut(tape);
-      await db.attachments.bulkPut(attachments);
-      await db.blobs.bulkPut(Object.entries(blobs).map(([id, bytes]) => ({ id, bytes })));
-    });
+    await db.transaction(
+      'rw',
+      [db.customers, db.sets, db.jobs, db.cards, db.tape, db.attachments, db.blobs, ...this.sheets.tables],
+      async () => {
+        const taken = await db.jobs.where('number').equals(job.number).first();
+        const last = await db.jobs.orderBy('number').last();
+        const number = taken && taken.id !== job.id ? (last?.number ?? 0) + 1 : job.number;
+        await db.customers.put(customer);
+        await db.sets.put(set);
+        if (card && !(await db.cards.get(card.id))) await db.cards.put(card);
+        await db.tape.where('[jobId+seq]').between([job.id, 0], [job.id, Infinity]).delete();
+        await db.jobs.put({ ...job, number, summary: summarise(job, tape, outcome?.ok ? outcome.value : undefined) });
+        await db.tape.bulkPut(tape);
+        await db.attachments.bulkPut(attachments);
+        await db.blobs.bulkPut(Object.entries(blobs).map(([id, bytes]) => ({ id, bytes })));
+        await this.sheets.take(archive);
+      },
+    );
     this.jobs.forgetCards();
     return job.id;
   }
@@ -183,6 +231,7 @@ export class ArchiveService {
       await db.blobs.bulkAdd(Object.entries(archive.blobs).map(([id, bytes]) => ({ id, bytes })));
       await db.jobs.bulkAdd(rows);
       await db.tape.bulkAdd([...archive.tape]);
+      await this.sheets.take(archive);
     });
     this.jobs.forgetCards();
   }

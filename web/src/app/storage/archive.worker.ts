@@ -1,4 +1,14 @@
-import { packJob, packShop, unpackJob, unpackShop, type JobArchiveWithFiles, type ShopArchive } from '@amber-relay/core/archive';
+import {
+  packCards,
+  packJob,
+  packShop,
+  unpackCards,
+  unpackJob,
+  unpackShop,
+  type CardArchive,
+  type JobArchiveWithFiles,
+  type ShopArchive,
+} from '@amber-relay/core/archive';
 import { attempt, type CoreError, type Outcome } from '@amber-relay/core/errors';
 import { expose, transfer } from 'comlink';
 import { config } from 'zod';
@@ -24,6 +34,11 @@ const api = {
     const zip = packShop(archive, at);
     return transfer(zip, [zip.buffer]);
   },
+  packCards: (archive: CardArchive, at: string): Uint8Array => {
+    const zip = packCards(archive, at);
+    return transfer(zip, [zip.buffer]);
+  },
+  unpackCards: (zip: Uint8Array): Sent<CardArchive> => sent(attempt(() => unpackCards(zip))),
   unpackJob: (zip: Uint8Array): Sent<JobArchiveWithFiles> => sent(attempt(() => unpackJob(zip))),
   unpackShop: (zip: Uint8Array): Sent<ShopArchive> => sent(attempt(() => unpackShop(zip))),
 };

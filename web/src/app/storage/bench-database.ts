@@ -2,6 +2,7 @@ import { inject, Injectable, InjectionToken } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem, TapeEntry } from '@amber-relay/core/job';
 import type { Instrument } from '@amber-relay/core/measure';
+import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
 import Dexie, { type EntityTable } from 'dexie';
 
 /** A job with what lists show of it; the summary is worked out again in the same transaction as every entry. */
@@ -11,11 +12,10 @@ export interface BlobRow {
   readonly id: string;
   readonly bytes: Uint8Array;
 }
-/** A sheet of a card; its page is an attachment. */
-export interface SheetRow {
+/** Bytes of a sheet file. A Blob, so that a large manual stays on the disk and is read in pieces. */
+export interface SheetBlobRow {
   readonly id: string;
-  readonly cardId: string;
-  readonly title: string;
+  readonly blob: Blob;
 }
 
 /** Name of the database: the demo shop has its own, so that it never mixes with the real one. */
@@ -30,7 +30,10 @@ export class BenchDatabase extends Dexie {
   declare jobs: EntityTable<JobRow, 'id'>;
   declare tape: EntityTable<TapeEntry, 'id'>;
   declare cards: EntityTable<Card, 'id'>;
-  declare sheets: EntityTable<SheetRow, 'id'>;
+  declare sheetFiles: EntityTable<SheetFile, 'id'>;
+  declare sheetBlobs: EntityTable<SheetBlobRow, 'id'>;
+  declare sheets: EntityTable<Sheet, 'id'>;
+  declare places: EntityTable<SheetPlaces, 'id'>;
   declare attachments: EntityTable<Attachment, 'id'>;
   declare blobs: EntityTable<BlobRow, 'id'>;
   declare stock: EntityTable<StockItem, 'id'>;
@@ -52,5 +55,6 @@ export class BenchDatabase extends Dexie {
       stock: 'id, part',
       instruments: 'id',
     });
+    this.version(2).stores({ sheetFiles: 'id, cardId', sheetBlobs: 'id', sheets: 'id, cardId, fileId', places: 'id, cardId' });
   }
 }

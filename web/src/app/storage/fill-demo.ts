@@ -1,7 +1,8 @@
 import type { Injector } from '@angular/core';
-import { unpackShop } from '@amber-relay/core/archive';
+import { unpackCards, unpackShop } from '@amber-relay/core/archive';
 import { ArchiveService } from './archive-service';
 import { BenchDatabase } from './bench-database';
+import { SheetRepository } from './sheet-repository';
 
 const filledKey = 'amber-relay-demo-filled';
 
@@ -15,4 +16,13 @@ export async function fillDemo(injector: Injector): Promise<void> {
   if (!answer?.ok) return;
   await archives.importShop(unpackShop(new Uint8Array(await answer.arrayBuffer())));
   localStorage.setItem(filledKey, 'yes');
+}
+
+/** Brings the demo shop's sheets, which are large beside the rest: a while after the shop itself, if none are there. */
+export async function fillDemoSheets(injector: Injector): Promise<void> {
+  const db = injector.get(BenchDatabase);
+  if ((await db.sheetFiles.count()) > 0 || (await db.cards.count()) === 0) return;
+  const answer = await fetch('/demo/sheets.zip').catch(() => undefined);
+  if (!answer?.ok) return;
+  await injector.get(SheetRepository).takeFor(unpackCards(new Uint8Array(await answer.arrayBuffer())));
 }

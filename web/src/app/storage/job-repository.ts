@@ -7,6 +7,8 @@ import {
   customerSchema,
   attachmentSchema,
   newShopSettings,
+  ofKind,
+  standing,
   summarise,
   tapeEntrySchema,
   type Attachment,
@@ -183,14 +185,14 @@ export class JobRepository {
     });
   }
 
-  /** Adds one picture to a job, with its entry on the tape. */
-  async addPhoto(jobId: string, photo: Photo, by: string): Promise<void> {
+  /** Adds one picture to a job, with its entry on the tape; it may belong to a part or a section. */
+  async addPhoto(jobId: string, photo: Photo, by: string, of: { designator?: string; section?: string } = {}): Promise<void> {
     const row = attachmentSchema.parse({ id: crypto.randomUUID(), jobId, name: photo.name, type: photo.type, size: photo.bytes.length });
     await this.db.transaction('rw', this.db.attachments, this.db.blobs, async () => {
       await this.db.attachments.add(row);
       await this.db.blobs.add({ id: row.id, bytes: photo.bytes });
     });
-    await this.append(jobId, { kind: 'picture', attachment: row.id, name: row.name }, by);
+    await this.append(jobId, { kind: 'picture', attachment: row.id, name: row.name, ...of }, by);
   }
 
   /** Pictures of a job with their bytes; one whose bytes are gone has none. */
@@ -204,19 +206,40 @@ export class JobRepository {
 
   /** Confirmed repairs by section on this card, from the tapes of finished jobs of other sets: the shop's own history. */
   history$(cardId: string, exceptJob: string): Observable<Record<string, number>> {
-    return from(
-      this.db.transaction('r', this.db.sets, this.db.jobs, this.db.tape, async () => {
-        const sets = (await this.db.sets.toArray()).filter((s) => s.cardId === cardId).map((s) => s.id);
-        const jobs = (await this.db.jobs.where('setId').anyOf(sets).toArray())
-          .filter((j) => j.summary.finished && j.id !== exceptJob)
-          .slice(-200);
-        const counts: Record<string, number> = {};
-        for (const job of jobs) {
-          const fitted = new Set((await this.tape(job.id)).flatMap((e) => (e.kind === 'fit' && e.section ? [e.section] : [])));
-          for (const section of fitted) counts[section] = (counts[section] ?? 0) + 1;
-        }
-        return counts;
-      }),
-    );
+    return from(this.repairs(cardId, exceptJob)).pipe(map(({ sections }) => sections));
+  }
+
+  /** In how many finished jobs on this card each part was replaced. */
+  partHistory$(cardId: string, exceptJob: string): Observable<{ jobs: number; replaced: Record<string, number> }> {
+    return from(this.repairs(cardId, exceptJob)).pipe(map(({ jobs, parts }) => ({ jobs, replaced: parts })));
+  }
+
+  private repairs(
+    cardId: string,
+    exceptJob: string,
+  ): Promise<{ jobs: number; sections: Record<string, number>; parts: Record<string, number> }> {
+    return this.db.transaction('r', this.db.sets, this.db.jobs, this.db.tape, async () => {
+      const sets = (await this.db.sets.toArray()).filter((s) => s.cardId === cardId).map((s) => s.id);
+      const jobs = (await this.db.jobs.where('setId').anyOf(sets).toArray())
+        .filter((j) => j.summary.finished && j.id !== exceptJob)
+        .slice(-200);
+      const sections: Record<string, number> = {};
+      const parts: Record<string, number> = {};
+      const count = (counts: Record<string, number>, names: readonly (string | undefined)[]): void => {
+        for (const name of new Set(names)) if (name) counts[name] = (counts[name] ?? 0) + 1;
+      };
+      for (const job of jobs) {
+        const fits = ofKind(standing(await this.tape(job.id)), 'fit');
+        count(
+          sections,
+          fits.map((fit) => fit.section),
+        );
+        count(
+          parts,
+          fits.map((fit) => fit.designator),
+        );
+      }
+      return { jobs: jobs.length, sections, parts };
+    });
   }
 }

@@ -52,15 +52,21 @@ export class ShopRepository {
     });
   }
 
-  /** Puts a lesson into a card in one transaction; undefined where the card has no place for it. */
-  async teachCard(id: string, lesson: Lesson): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+  /** Changes a chassis in one transaction; undefined where there is none, or the change makes nothing of it. */
+  async changeCard(id: string, change: (card: Card) => Card | undefined): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
     return this.db.transaction('rw', this.db.cards, async () => {
       const was = await this.db.cards.get(id);
-      const now = was && withLesson(was, lesson);
-      if (!now) return undefined;
+      const changed = was && change(readCard(was));
+      if (!was || !changed) return undefined;
+      const now = readCard(changed);
       await this.db.cards.put(now);
       return { was, now };
     });
+  }
+
+  /** Puts a lesson into a card; undefined where the card has no place for it. */
+  teachCard(id: string, lesson: Lesson): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+    return this.changeCard(id, (card) => withLesson(card, lesson));
   }
 
   async noteArchived(at: Date): Promise<void> {

@@ -21,8 +21,30 @@ import strike from '@material-symbols/svg-400/sharp/ink_eraser.svg';
 import sums from '@material-symbols/svg-400/sharp/function.svg';
 import undo from '@material-symbols/svg-400/sharp/undo.svg';
 import upload from '@material-symbols/svg-400/sharp/upload.svg';
+import back from '@material-symbols/svg-400/sharp/arrow_back.svg';
+import forward from '@material-symbols/svg-400/sharp/arrow_forward.svg';
+import turn from '@material-symbols/svg-400/sharp/rotate_90_degrees_cw.svg';
+import mirror from '@material-symbols/svg-400/sharp/flip.svg';
+import whole from '@material-symbols/svg-400/sharp/fit_screen.svg';
+import less from '@material-symbols/svg-400/sharp/remove.svg';
+import line from '@material-symbols/svg-400/sharp/polyline.svg';
+import sheets from '@material-symbols/svg-400/sharp/schema.svg';
+import invert from '@material-symbols/svg-400/sharp/invert_colors.svg';
+import remove from '@material-symbols/svg-400/sharp/delete.svg';
+import views from '@material-symbols/svg-400/sharp/splitscreen_right.svg';
 
 const icons = {
+  back,
+  forward,
+  turn,
+  mirror,
+  whole,
+  less,
+  line,
+  sheets,
+  invert,
+  remove,
+  views,
   add,
   archive,
   camera,

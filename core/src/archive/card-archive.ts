@@ -1,0 +1,52 @@
+import { strToU8 } from 'fflate';
+import * as z from 'zod';
+import { cardSchema, type Card } from '../card/card-schema';
+import { readCard } from '../card/read-card';
+import { CoreError } from '../errors/core-error';
+import { firstIssue } from './job-archive';
+import { migrate } from './migrate';
+import { jsonFile, seal, unseal } from './sealed-zip';
+import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
+
+export const cardArchiveFormat = 'amber-relay-cards';
+export const cardArchiveVersion = 1;
+
+const schema = sheetsPartSchema.extend({
+  format: z.literal(cardArchiveFormat),
+  version: z.literal(cardArchiveVersion),
+  cards: z.array(cardSchema).min(1),
+});
+
+/** One card or several with their sheets, pins and index. */
+export interface CardArchive extends SheetsWithFiles {
+  readonly cards: readonly Card[];
+}
+
+/** Packs cards with their sheets: `cards.json` and the files under one seal. */
+export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string): Uint8Array {
+  const record = { format: cardArchiveFormat, version: cardArchiveVersion, ...data };
+  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, {
+    'cards.json': strToU8(JSON.stringify(record, null, 1)),
+    ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }),
+  });
+}
+
+/**
+ * Opens an archive of cards and checks all of it before returning anything.
+ * @throws CoreError naming the file and field at fault.
+ */
+export function unpackCards(zip: Uint8Array): CardArchive {
+  const { manifest, files } = unseal(zip);
+  if (manifest.format !== cardArchiveFormat)
+    throw new CoreError(
+      'broken-archive',
+      'manifest.json: format',
+      `This is a "${manifest.format}", not an archive of cards.`,
+      'Choose an archive of cards; nothing was changed.',
+    );
+  const parsed = schema.safeParse(migrate(jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
+  if (!parsed.success) throw firstIssue('cards.json', parsed.error);
+  const { cards, ...part } = parsed.data;
+  cards.forEach(readCard);
+  return { cards, ...sheetsOf({ sheetFiles: part.sheetFiles, sheets: part.sheets, places: part.places }, files, 'cards.json') };
+}

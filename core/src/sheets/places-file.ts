@@ -1,0 +1,93 @@
+import Papa from 'papaparse';
+import * as z from 'zod';
+import { CoreError } from '../errors/core-error';
+import { placeSchema, sheetSchema, type Sheet, type SheetPlaces } from './sheet-records';
+
+export const placesFormat = 'amber-relay-sheet-places';
+
+const fileSchema = z.object({
+  format: z.literal(placesFormat),
+  version: z.literal(1),
+  card: z.string(),
+  sheets: z.array(
+    sheetSchema
+      .pick({ id: true, title: true, kind: true, page: true, width: true, height: true })
+      .extend({ found: z.array(placeSchema), pinned: z.array(placeSchema) }),
+  ),
+});
+export type PlacesFile = z.infer<typeof fileSchema>;
+
+/** Index and pins of a card's sheets as one JSON document. */
+export function placesJson(card: string, sheets: readonly Sheet[], places: readonly SheetPlaces[]): string {
+  const of = new Map(places.map((p) => [p.id, p]));
+  const file: PlacesFile = {
+    format: placesFormat,
+    version: 1,
+    card,
+    sheets: sheets.map(({ id, title, kind, page, width, height }) => ({
+      id,
+      title,
+      kind,
+      page,
+      width,
+      height,
+      found: of.get(id)?.found ?? [],
+      pinned: of.get(id)?.pinned ?? [],
+    })),
+  };
+  return JSON.stringify(file, null, 1);
+}
+
+/**
+ * Reads what `placesJson` wrote.
+ * @throws CoreError `unreadable` with the path of the first field at fault.
+ */
+export function readPlacesJson(text: string): PlacesFile {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new CoreError(
+      'unreadable',
+      'the file',
+      'It is not JSON.',
+      'Choose a file of places that this program wrote; nothing was changed.',
+    );
+  }
+  const parsed = fileSchema.safeParse(data);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new CoreError(
+    'unreadable',
+    issue?.path.join('.') ?? 'the file',
+    issue?.message ?? 'It holds no places.',
+    'Choose a file of places that this program wrote; nothing was changed.',
+  );
+}
+
+/** Index and pins, one place a row, for a spreadsheet. */
+export function placesCsv(sheets: readonly Sheet[], places: readonly SheetPlaces[]): string {
+  const of = new Map(places.map((p) => [p.id, p]));
+  const rows = sheets.flatMap((sheet) =>
+    (['found', 'pinned'] as const).flatMap((how) =>
+      (of.get(sheet.id)?.[how] ?? []).map((p) => ({
+        sheet: sheet.title,
+        page: sheet.page,
+        kind: sheet.kind,
+        name: p.name,
+        unit: p.unit ?? '',
+        pin: p.pin ?? '',
+        x: p.x,
+        y: p.y,
+        w: p.w,
+        h: p.h,
+        volts: (p.volts ?? []).join(' '),
+        how,
+      })),
+    ),
+  );
+  return Papa.unparse(
+    { fields: ['sheet', 'page', 'kind', 'name', 'unit', 'pin', 'x', 'y', 'w', 'h', 'volts', 'how'], data: rows },
+    { escapeFormulae: /^[=+@\t\r]/ },
+  );
+}

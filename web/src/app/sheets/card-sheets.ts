@@ -1,0 +1,62 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { Card } from '@amber-relay/core/card';
+import { PlaceIndex, type Place, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
+import { catchError, of, switchMap, type Observable } from 'rxjs';
+import { SheetRepository } from '../storage/sheet-repository';
+import { SheetReading } from './sheet-reading';
+
+/** The sheets of the card in hand: its pages in order, and where everything stands on them. */
+@Injectable()
+export class CardSheets {
+  private readonly repository = inject(SheetRepository);
+  private readonly reading = inject(SheetReading);
+  readonly card = signal<Card | undefined>(undefined);
+  private readonly cardId = computed(() => this.card()?.id ?? '');
+  private readonly of = <T>(rows: (id: string) => Observable<T[]>): ReturnType<typeof toSignal<T[], T[]>> =>
+    toSignal(toObservable(this.cardId).pipe(switchMap((id) => (id ? rows(id).pipe(catchError(() => of([]))) : of([])))), {
+      initialValue: [] as T[],
+    });
+
+  readonly files = this.of<SheetFile>((id) => this.repository.files$(id));
+  readonly sheets = this.of<Sheet>((id) => this.repository.sheets$(id));
+  /** Index and pins of each sheet. */
+  readonly rows = this.of<SheetPlaces>((id) => this.repository.places$(id));
+
+  readonly index = computed(() => new PlaceIndex(this.sheets(), this.rows()));
+  private readonly placesById = computed(() => new Map(this.rows().map((row) => [row.id, [...row.pinned, ...row.found]])));
+  readonly progress = computed(() => {
+    const progress = this.reading.progress();
+    return progress?.cardId === this.cardId() ? progress : null;
+  });
+
+  constructor() {
+    // What was not gone through yet is, as soon as the card is in hand.
+    effect(() => {
+      const card = this.card();
+      const waiting = this.sheets().some((sheet) => sheet.read === 'not-yet' && sheet.cardId === card?.id);
+      if (card && waiting && !this.reading.progress()) untracked(() => this.read());
+    });
+  }
+
+  read(): void {
+    const card = this.card();
+    if (card) void this.reading.read(card.id, [...card.parts.map((p) => p.designator), ...card.testPoints.map((p) => p.id)]);
+  }
+
+  stopReading(): void {
+    this.reading.stop();
+  }
+
+  placesOn(sheetId: string): readonly Place[] {
+    return this.placesById().get(sheetId) ?? [];
+  }
+
+  pinnedOn(sheetId: string): readonly Place[] {
+    return this.rows().find((row) => row.id === sheetId)?.pinned ?? [];
+  }
+
+  fileOf(sheet: Sheet): SheetFile | undefined {
+    return this.files().find((file) => file.id === sheet.fileId);
+  }
+}

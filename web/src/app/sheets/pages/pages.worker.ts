@@ -1,0 +1,98 @@
+import { indexPage, type Place, type SheetFileType } from '@amber-relay/core/sheets';
+import { expose, transfer } from 'comlink';
+import { titleOf } from './page-title';
+import { PdfPages } from './pdf-pages';
+
+/** One piece of a page, in pixels at a scale. */
+export interface Piece {
+  readonly page: number;
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+export interface PageRead {
+  readonly places: readonly Place[];
+  readonly words: number;
+  readonly title: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+const pdfs = new Map<string, PdfPages>();
+/** One picture at a time stays unfolded. */
+let picture: { readonly id: string; readonly bitmap: ImageBitmap } | undefined;
+let assets = '/pdf';
+
+function pdf(id: string): PdfPages {
+  const pages = pdfs.get(id);
+  if (!pages) throw new Error('This file is not open.');
+  return pages;
+}
+
+async function drawPicture(id: string, blob: Blob, { scale, x, y, w, h }: Piece): Promise<ImageBitmap> {
+  if (picture?.id !== id) {
+    picture?.bitmap.close();
+    picture = { id, bitmap: await createImageBitmap(blob) };
+  }
+  const { bitmap } = picture;
+  const canvas = new OffscreenCanvas(w, h);
+  const context = canvas.getContext('2d');
+  if (context) {
+    context.fillStyle = '#fff';
+    context.fillRect(0, 0, w, h);
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(bitmap, -x, -y, bitmap.width * scale, bitmap.height * scale);
+  }
+  return canvas.transferToImageBitmap();
+}
+
+const pictures = new Map<string, Blob>();
+
+const api = {
+  /** Takes a file; says how many pages it has, how large the first is, and what it carries that is left alone. */
+  async open(
+    id: string,
+    type: SheetFileType,
+    blob: Blob,
+    assetsAt: string,
+  ): Promise<{ pages: number; width: number; height: number; carries: readonly string[] }> {
+    assets = assetsAt;
+    if (type !== 'pdf') {
+      pictures.set(id, blob);
+      const bitmap = await createImageBitmap(blob);
+      const { width, height } = bitmap;
+      bitmap.close();
+      return { pages: 1, width, height, carries: [] };
+    }
+    const pages = pdfs.get(id) ?? new PdfPages(blob, assets);
+    pdfs.set(id, pages);
+    return { pages: await pages.count(), ...(await pages.size(1)), carries: await pages.carries() };
+  },
+
+  isOpen: (id: string): boolean => pdfs.has(id) || pictures.has(id),
+
+  async draw(id: string, piece: Piece): Promise<ImageBitmap> {
+    const blob = pictures.get(id);
+    const bitmap = blob
+      ? await drawPicture(id, blob, piece)
+      : await pdf(id).draw(piece.page, piece.scale, piece.x, piece.y, piece.w, piece.h);
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /** Goes through the text of a page: what is named on it and where. */
+  async read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
+    const { words, width, height } = await pdf(id).words(page);
+    return { places: indexPage(words, new Set(prefixes)), words: words.length, title: titleOf(words), width, height };
+  },
+
+  async close(id: string): Promise<void> {
+    await pdfs.get(id)?.close();
+    pdfs.delete(id);
+    pictures.delete(id);
+  },
+};
+expose(api);
+export type PagesApi = typeof api;

@@ -1,0 +1,86 @@
+import { inject, Injectable } from '@angular/core';
+import type { Sheet, SheetFile } from '@amber-relay/core/sheets';
+import { wrap, type Remote } from 'comlink';
+import { SheetRepository } from '../../storage/sheet-repository';
+import type { PageRead, PagesApi, Piece } from './pages.worker';
+import { SvgPage } from './svg-page';
+
+export type { PageRead, Piece } from './pages.worker';
+
+const assets = new URL('pdf', document.baseURI).href;
+
+/** How long one page may take before the worker is taken for stuck. */
+const patience = 20_000;
+
+/** A worker with the files that are open in it. When a page gets stuck it is ended, and another takes its place. */
+export class PageReader {
+  private worker: Worker | undefined;
+  private api: Remote<PagesApi> | undefined;
+  private readonly opened = new Map<string, Promise<Awaited<ReturnType<PagesApi['open']>>>>();
+
+  private remote(): Remote<PagesApi> {
+    this.worker ??= new Worker(new URL('./pages.worker', import.meta.url), { type: 'module' });
+    return (this.api ??= wrap<PagesApi>(this.worker) as Remote<PagesApi>);
+  }
+
+  /** Opens a file once; a failure is forgotten, so that it can be tried again. */
+  open(file: Pick<SheetFile, 'id' | 'type'>, blob: () => Promise<Blob>): ReturnType<PagesApi['open']> {
+    let opening = this.opened.get(file.id);
+    if (!opening) {
+      opening = blob().then((bytes) => this.inTime(this.remote().open(file.id, file.type, bytes, assets)));
+      opening.catch(() => this.opened.delete(file.id));
+      this.opened.set(file.id, opening);
+    }
+    return opening;
+  }
+
+  draw(id: string, piece: Piece): Promise<ImageBitmap> {
+    return this.inTime(this.remote().draw(id, piece));
+  }
+
+  read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
+    return this.inTime(this.remote().read(id, page, prefixes));
+  }
+
+  end(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.api = undefined;
+    this.opened.clear();
+  }
+
+  private inTime<T>(work: Promise<T>): Promise<T> {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => {
+        this.end();
+        reject(new Error('It took too long, and was stopped.'));
+      }, patience);
+    });
+    return Promise.race([work, late]).finally(() => clearTimeout(timer));
+  }
+}
+
+/** Draws pieces of sheets, whatever kind of file they are pages of. */
+@Injectable({ providedIn: 'root' })
+export class SheetPages {
+  private readonly repository = inject(SheetRepository);
+  private readonly reader = new PageReader();
+  private readonly drawings = new Map<string, Promise<SvgPage>>();
+
+  async draw(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, piece: Omit<Piece, 'page'>): Promise<ImageBitmap> {
+    if (file.type === 'svg') {
+      let drawing = this.drawings.get(file.id);
+      if (!drawing) this.drawings.set(file.id, (drawing = this.blob(file.id).then((blob) => SvgPage.open(blob))));
+      return (await drawing).draw(piece.scale, piece.x, piece.y, piece.w, piece.h);
+    }
+    await this.reader.open(file, () => this.blob(file.id));
+    return this.reader.draw(file.id, { ...piece, page: sheet.page });
+  }
+
+  private async blob(id: string): Promise<Blob> {
+    const blob = await this.repository.blob(id);
+    if (!blob) throw new Error('The file of this sheet is not here. Add it to the card again.');
+    return blob;
+  }
+}

@@ -1,0 +1,111 @@
+import type { SheetWord } from '@amber-relay/core/sheets';
+import DOMPurify from 'dompurify';
+
+/** An SVG that may be shown: nothing in it runs, nothing is fetched. */
+export interface SafeSvg {
+  readonly text: string;
+  readonly width: number;
+  readonly height: number;
+  /** Pieces that were left out: scripts, foreign elements, handlers. */
+  readonly leftOut: number;
+}
+
+/** Made anew in a sheet at most so large, whatever it says of itself; larger ones are shown smaller. */
+const largest = 8000;
+
+/**
+ * Cleans an SVG. Returns undefined where nothing that can be drawn is left, as of a file that is cut short or no SVG.
+ */
+export function safeSvg(text: string): SafeSvg | undefined {
+  const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
+  if (parsed.querySelector('parsererror') || parsed.documentElement.localName !== 'svg') return undefined;
+  const clean = DOMPurify.sanitize(new XMLSerializer().serializeToString(parsed.documentElement), {
+    USE_PROFILES: { svg: true, svgFilters: true },
+    FORBID_TAGS: ['foreignObject', 'script', 'iframe', 'a'],
+    RETURN_DOM: true,
+  });
+  const leftOut = DOMPurify.removed.length;
+  const svg = (clean as unknown as HTMLElement).querySelector('svg');
+  if (!svg || svg.childElementCount === 0) return undefined;
+  for (const element of svg.querySelectorAll('*')) {
+    for (const name of ['href', 'xlink:href']) {
+      const at = element.getAttribute(name);
+      if (at && !at.startsWith('#') && !/^data:image\/(png|jpeg|webp);/.test(at)) element.removeAttribute(name);
+    }
+  }
+  const box = (svg.getAttribute('viewBox') ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const length = (name: string): number => {
+    const value = svg.getAttribute(name) ?? '';
+    return /^[\d.]+(px|pt)?$/.test(value) ? parseFloat(value) : NaN;
+  };
+  const [, , boxWidth = NaN, boxHeight = NaN] = box;
+  const width = length('width') || boxWidth || 1000;
+  const height = length('height') || boxHeight || 700;
+  if (!(width > 0) || !(height > 0)) return undefined;
+  if (!(boxWidth > 0)) svg.setAttribute('viewBox', `0 0 ${width} ${height}`);
+  const by = Math.min(1, largest / Math.max(width, height));
+  svg.setAttribute('width', String(width * by));
+  svg.setAttribute('height', String(height * by));
+  svg.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+  return { text: new XMLSerializer().serializeToString(svg), width: width * by, height: height * by, leftOut };
+}
+
+/** The text of an SVG that was cleaned, in sheet units, as the browser lays it out. */
+export function svgWords(svg: string): SheetWord[] {
+  const host = document.createElement('div');
+  host.style.cssText = 'position:fixed;left:-100000px;top:0;visibility:hidden';
+  const inside = host.attachShadow({ mode: 'closed' });
+  const drawn = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement as unknown as SVGSVGElement;
+  inside.append(drawn);
+  document.body.append(host);
+  try {
+    const page = drawn.getBoundingClientRect();
+    return [...drawn.querySelectorAll('text')].flatMap((text): SheetWord[] => {
+      const parts = text.querySelectorAll('tspan');
+      return (parts.length ? [...parts] : [text]).flatMap((part): SheetWord[] => {
+        const says = part.textContent.trim();
+        if (!says) return [];
+        const { left, top, width, height } = part.getBoundingClientRect();
+        const matrix = text.getScreenCTM();
+        const quarter = matrix ? (((Math.round(Math.atan2(matrix.b, matrix.a) / (Math.PI / 2)) + 4) % 4) as 0 | 1 | 2 | 3) : 0;
+        return [{ text: says, x: left - page.left, y: top - page.top, w: width, h: height, ...(quarter ? { quarter } : {}) }];
+      });
+    });
+  } finally {
+    host.remove();
+  }
+}
+
+/** Draws pieces of an SVG: as a picture, in which nothing can run. */
+export class SvgPage {
+  private constructor(
+    private readonly image: HTMLImageElement,
+    private readonly url: string,
+  ) {}
+
+  static async open(blob: Blob): Promise<SvgPage> {
+    const url = URL.createObjectURL(blob);
+    const image = new Image();
+    image.src = url;
+    await image.decode();
+    return new SvgPage(image, url);
+  }
+
+  draw(scale: number, x: number, y: number, w: number, h: number): ImageBitmap {
+    const canvas = new OffscreenCanvas(w, h);
+    const context = canvas.getContext('2d');
+    if (context) {
+      context.fillStyle = '#fff';
+      context.fillRect(0, 0, w, h);
+      context.drawImage(this.image, -x, -y, this.image.naturalWidth * scale, this.image.naturalHeight * scale);
+    }
+    return canvas.transferToImageBitmap();
+  }
+
+  close(): void {
+    URL.revokeObjectURL(this.url);
+  }
+}

@@ -1,0 +1,142 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import type { Sheet } from '@amber-relay/core/sheets';
+import { SheetRepository } from '../storage/sheet-repository';
+import { ThemeChoice } from '../ui/theme';
+import { CardSheets } from './card-sheets';
+import { DeskState, type Side } from './desk-state';
+import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetStretch } from './sheet-view';
+
+/** One of the two views of the desk: a sheet with its own choice, turn, side and hold. */
+@Component({
+  selector: 'app-sheet-pane',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatIcon, SheetView],
+  template: `
+    <header>
+      <select [attr.aria-label]="'Sheet in the ' + side() + ' view'" (change)="choose($any($event.target).value)">
+        @for (s of sheets.sheets(); track s.id) {
+          <option [value]="s.id" [selected]="s.id === sheet()?.id">{{ s.order }} {{ s.title }}</option>
+        }
+      </select>
+      <span class="tools" role="toolbar" [attr.aria-label]="'Tools of the ' + side() + ' view'">
+        @for (tool of tools(); track tool.icon) {
+          <button class="tool" [attr.aria-label]="tool.says" [title]="tool.says" [attr.aria-pressed]="tool.on ?? null" (click)="tool.act()">
+            <mat-icon [svgIcon]="tool.icon" />
+          </button>
+        }
+      </span>
+    </header>
+    @if (sheet(); as s) {
+      @if (sheets.fileOf(s); as file) {
+        <app-sheet-view
+          [sheet]="s"
+          [file]="file"
+          [places]="sheets.placesOn(s.id)"
+          [marks]="marksOf()(s)"
+          [regions]="regionsOf()(s)"
+          [stretches]="stretchesOf()(s)"
+          [focus]="desk.pane(side()).focus"
+          [dark]="dark()"
+          (pressed)="pressed.emit($event)"
+          (markPressed)="markPressed.emit($event)"
+        />
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      min-width: 0;
+      min-height: 0;
+      border-right: 1px solid var(--mat-sys-outline-variant);
+    }
+    header {
+      display: flex;
+      align-items: center;
+      min-height: 40px;
+      padding: 0 4px 0 8px;
+    }
+    select {
+      flex: 1 1 90px;
+      min-width: 0;
+      text-overflow: ellipsis;
+      height: 40px;
+      border: 0;
+      background: transparent;
+      color: inherit;
+      font: var(--mat-sys-label-large);
+      font-stretch: var(--ar-stretch-text);
+    }
+    select option {
+      background: var(--mat-sys-surface-container);
+    }
+    .tools {
+      display: flex;
+    }
+    .tool {
+      width: 36px;
+      height: 40px;
+      display: grid;
+      place-items: center;
+      padding: 0;
+      border: 0;
+      background: transparent;
+      color: var(--mat-sys-on-surface-variant);
+      border-radius: 3px 20px 20px 3px;
+      cursor: pointer;
+    }
+    .tool:hover {
+      color: var(--mat-sys-on-surface);
+      background: var(--mat-sys-surface-container-high);
+    }
+    .tool[aria-pressed='true'] {
+      background: var(--mat-sys-secondary-container);
+      color: var(--mat-sys-on-secondary-container);
+    }
+    app-sheet-view {
+      flex: 1;
+    }
+  `,
+})
+export class SheetPane {
+  readonly side = input.required<Side>();
+  readonly marksOf = input.required<(sheet: Sheet) => readonly SheetMark[]>();
+  readonly regionsOf = input.required<(sheet: Sheet) => readonly SheetRegion[]>();
+  readonly stretchesOf = input.required<(sheet: Sheet) => readonly SheetStretch[]>();
+  readonly pressed = output<Pressed>();
+  readonly markPressed = output<SheetMark>();
+  protected readonly sheets = inject(CardSheets);
+  protected readonly desk = inject(DeskState);
+  private readonly repository = inject(SheetRepository);
+  private readonly view = viewChild(SheetView);
+  private readonly theme = inject(ThemeChoice).theme;
+  protected readonly sheet = computed(() => this.desk.sheet(this.side()));
+  private readonly light = signal<boolean | null>(null);
+  /** Light on dark in the dark theme, unless one has said otherwise. */
+  protected readonly dark = computed(() => this.light() ?? this.theme() === 'bench');
+
+  protected readonly tools = computed(() => {
+    const sheet = this.sheet();
+    const change = (patch: Partial<Sheet>): void => void (sheet && this.repository.change(sheet.id, patch));
+    return [
+      { icon: 'pin', says: 'Hold this view where it is', on: this.desk.pane(this.side()).held, act: () => this.desk.hold(this.side()) },
+      { icon: 'turn', says: 'Turn a quarter', act: () => change({ turn: (((sheet?.turn ?? 0) + 90) % 360) as Sheet['turn'] }) },
+      {
+        icon: 'mirror',
+        says: 'See it from the other side',
+        on: sheet?.mirrored ?? false,
+        act: () => change({ mirrored: !sheet?.mirrored }),
+      },
+      { icon: 'invert', says: 'Light on dark', on: this.dark(), act: () => this.light.set(!this.dark()) },
+      { icon: 'less', says: 'Smaller', act: () => this.view()?.zoomBy(1 / 1.5) },
+      { icon: 'add', says: 'Larger', act: () => this.view()?.zoomBy(1.5) },
+      { icon: 'whole', says: 'The whole sheet', act: () => this.view()?.whole() },
+    ] as { icon: string; says: string; on?: boolean; act: () => void }[];
+  });
+
+  protected choose(id: string): void {
+    this.desk.choose(this.side(), id);
+  }
+}

@@ -1,0 +1,85 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { indexPage, kindFromTitle, prefixesFor, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
+import { SheetRepository } from '../storage/sheet-repository';
+import { titleOf } from './pages/page-title';
+import { PageReader } from './pages/sheet-pages';
+import { svgWords } from './pages/svg-page';
+
+export interface ReadingProgress {
+  readonly cardId: string;
+  readonly done: number;
+  readonly total: number;
+}
+
+interface Read {
+  readonly sheet: Sheet;
+  readonly found: SheetPlaces['found'];
+}
+
+/** So many pages are kept at once, so that a long manual does not wake whoever watches at each page. */
+const atOnce = 12;
+
+/** Goes through the text of sheets in a worker of its own, page by page, and keeps what is named where. */
+@Injectable({ providedIn: 'root' })
+export class SheetReading {
+  private readonly repository = inject(SheetRepository);
+  readonly progress = signal<ReadingProgress | null>(null);
+  private stopped = false;
+
+  /** Reads what was not read yet of a card's sheets; while one card is being read, others wait to be asked again. */
+  async read(cardId: string, names: readonly string[]): Promise<void> {
+    if (this.progress()) return;
+    const waiting = (await this.repository.sheets(cardId)).filter((sheet) => sheet.read === 'not-yet');
+    if (!waiting.length || this.progress()) return;
+    this.stopped = false;
+    this.progress.set({ cardId, done: 0, total: waiting.length });
+    const files = new Map((await this.repository.files(cardId)).map((file) => [file.id, file]));
+    const reader = new PageReader();
+    const prefixes = prefixesFor(names);
+    let kept: Read[] = [];
+    try {
+      for (const [i, sheet] of waiting.entries()) {
+        if (this.stopped) break;
+        const file = files.get(sheet.fileId);
+        kept.push(file ? await this.readOne(reader, sheet, file, prefixes) : { sheet: { ...sheet, read: 'unreadable' }, found: [] });
+        if (kept.length >= atOnce) {
+          await this.repository.keepRead(kept);
+          kept = [];
+        }
+        this.progress.set({ cardId, done: i + 1, total: waiting.length });
+      }
+      await this.repository.keepRead(kept);
+    } finally {
+      reader.end();
+      this.progress.set(null);
+    }
+  }
+
+  /** Ends the reading after the page in hand; what was read is kept, the rest is read the next time. */
+  stop(): void {
+    this.stopped = true;
+  }
+
+  private async readOne(reader: PageReader, sheet: Sheet, file: SheetFile, prefixes: ReadonlySet<string>): Promise<Read> {
+    const blob = async (): Promise<Blob> => (await this.repository.blob(file.id)) ?? Promise.reject(new Error('The file is not here.'));
+    try {
+      if (file.type === 'pdf') {
+        await reader.open(file, blob);
+        const { places, words, title, width, height } = await reader.read(file.id, sheet.page, [...prefixes]);
+        return { sheet: named({ ...sheet, width, height, words, read: 'done' }, title), found: [...places] };
+      }
+      if (file.type !== 'svg') return { sheet: { ...sheet, read: 'done' }, found: [] };
+      const words = svgWords(await (await blob()).text());
+      return { sheet: named({ ...sheet, words: words.length, read: 'done' }, titleOf(words)), found: indexPage(words, prefixes) };
+    } catch {
+      return { sheet: { ...sheet, read: 'unreadable' }, found: [] };
+    }
+  }
+}
+
+/** A title that was given by hand, or came with the sheet, stays; a page that only has its number takes what stands on it. */
+function named(sheet: Sheet, title: string): Sheet {
+  if (!title || sheet.kind !== 'other') return sheet;
+  const kind = kindFromTitle(title);
+  return kind === 'other' ? sheet : { ...sheet, kind, title };
+}

@@ -1,0 +1,257 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import { MatIcon } from '@angular/material/icon';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
+import type { TapeEntry } from '@amber-relay/core/job';
+import { baseName, latestReadings, nextName, sectionAreas, type Chain, type Sheet } from '@amber-relay/core/sheets';
+import { SheetRepository } from '../storage/sheet-repository';
+import { CardSheets } from './card-sheets';
+import { ChainStrip, newChain } from './chain-strip';
+import { DeskState } from './desk-state';
+import { partFacts, type PartHistory } from './part-facts';
+import { PartPanel } from './part-panel';
+import { PinStrip } from './pin-strip';
+import { SheetIntake, type Intake } from './sheet-intake';
+import { marksOn, measureLine } from './sheet-marks';
+import { SheetOut } from './sheet-out';
+import { SheetPane } from './sheet-pane';
+import type { Pressed, SheetMark, SheetRegion, SheetStretch } from './sheet-view';
+
+/** What a job brings to the desk: where it stands, and what to do with a measurement. */
+export interface DeskJob {
+  readonly condition: Condition;
+  readonly tape: readonly TapeEntry[];
+  readonly next: string | undefined;
+  /** Suspicion of each section, its word and its chance in 100. */
+  readonly suspicion: ReadonlyMap<string, { readonly word: string; readonly percent: string }>;
+  readonly measure: (line: string) => void;
+  readonly openSection: (id: string) => void;
+}
+
+type Doing = 'looking' | 'following' | 'pinning';
+
+/** The table on which schematic, board and readings lie side by side. */
+@Component({
+  selector: 'app-sheets-desk',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatIcon, SheetPane, PartPanel, ChainStrip, PinStrip],
+  providers: [DeskState],
+  templateUrl: './sheets-desk.html',
+  styleUrl: './sheets-desk.scss',
+  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
+})
+export class SheetsDesk {
+  readonly job = input<DeskJob | null>(null);
+  /** A designator or point to open on; a section. */
+  readonly at = input<string>();
+  readonly section = input<string>();
+  readonly history = input<PartHistory>();
+  /** The part in hand has changed: for the address of the page. */
+  readonly went = output<string>();
+
+  protected readonly sheets = inject(CardSheets);
+  protected readonly desk = inject(DeskState);
+  private readonly repository = inject(SheetRepository);
+  private readonly intake = inject(SheetIntake);
+  private readonly out = inject(SheetOut);
+  private readonly snack = inject(MatSnackBar);
+  private readonly pinStrip = viewChild(PinStrip);
+
+  protected readonly doing = signal<Doing>('looking');
+  protected readonly both = signal(true);
+  protected readonly areas = signal(false);
+  protected readonly chain = signal<Chain>(newChain);
+  protected readonly pinName = signal('R1');
+  protected readonly pinSide = signal<Sheet | undefined>(undefined);
+  protected readonly taking = signal('');
+  protected readonly taken = signal<readonly Intake[]>([]);
+
+  private readonly condition = computed<Condition>(() => this.job()?.condition ?? {});
+  private readonly tape = computed(() => this.job()?.tape ?? []);
+  protected readonly readings = computed(() => latestReadings(this.tape(), this.condition()));
+  protected readonly card = computed(() => this.sheets.card());
+  protected readonly names = computed(() => this.sheets.index().names());
+
+  protected readonly facts = computed(() => {
+    const [name, card] = [this.desk.name(), this.card()];
+    return name && card ? partFacts(name, card, this.sheets.index(), this.condition(), this.tape(), this.history()) : null;
+  });
+  protected readonly sectionName = computed(() => {
+    const id = this.desk.section();
+    return this.card()?.sections.find((s) => s.id === id)?.name ?? '';
+  });
+
+  protected readonly marksOf = computed(() => {
+    const [card, condition, readings, tape, next] = [this.card(), this.condition(), this.readings(), this.tape(), this.job()?.next];
+    return (sheet: Sheet): readonly SheetMark[] =>
+      card && sheet.kind !== 'parts-list' ? marksOn(this.sheets.placesOn(sheet.id), { card, condition, readings, tape, next }) : [];
+  });
+
+  protected readonly regionsOf = computed(() => {
+    const [card, chosen, all, job] = [this.card(), this.desk.section(), this.areas(), this.job()];
+    return (sheet: Sheet): readonly SheetRegion[] => {
+      if (!card || (!all && !chosen) || sheet.kind === 'parts-list' || sheet.kind === 'alignment') return [];
+      return sectionAreas(card, this.sheets.placesOn(sheet.id))
+        .filter((area) => all || area.section === chosen)
+        .map(({ section, outline, room }) => ({
+          id: section,
+          name: card.sections.find((s) => s.id === section)?.name ?? section,
+          outline,
+          room,
+          word: (all && job?.suspicion.get(section)?.word) || 'plain',
+          percent: job?.suspicion.get(section)?.percent ?? '',
+        }));
+    };
+  });
+
+  protected readonly stretchesOf = computed(() => {
+    const [chain, following] = [this.chain(), this.doing() === 'following'];
+    const bad = new Set(['low', 'high', 'dead']);
+    const verdicts = new Map(this.chainStates());
+    return (sheet: Sheet): readonly SheetStretch[] => {
+      if (!following) return [];
+      const places = this.sheets.placesOn(sheet.id);
+      const middles = chain.stops.map((stop) => {
+        const place = places.find((p) => p.name === baseName(stop.name));
+        return place && ([place.x + place.w / 2, place.y + place.h / 2] as const);
+      });
+      return middles.slice(1).flatMap((to, i) => {
+        const from = middles[i];
+        return from && to ? [{ from, to, broken: bad.has(verdicts.get(i + 1) ?? '') && !bad.has(verdicts.get(i) ?? '') }] : [];
+      });
+    };
+  });
+  private readonly chainStates = computed((): [number, string][] =>
+    this.chain().stops.map((stop, i) => [
+      i,
+      this.readings().get(stop.pin ? `${stop.name} ${stop.pin.toUpperCase()}` : stop.name)?.verdict ?? 'not-read',
+    ]),
+  );
+
+  constructor() {
+    // What one was sent here for; asked again once the sheets have been read.
+    effect(() => {
+      const [at, section, ready] = [this.at(), this.section(), this.sheets.sheets().length > 0];
+      const known = this.sheets.index();
+      untracked(() => {
+        if (!ready) return;
+        if (at && (this.desk.name() !== at.toUpperCase() || this.desk.missing()) && known.has(at)) this.desk.go(at);
+        else if (at && !known.has(at) && !this.sheets.progress()) this.desk.go(at);
+        else if (section && this.desk.section() !== section) this.desk.goSection(section);
+      });
+    });
+  }
+
+  protected go(name: string): void {
+    if (this.desk.go(name)) this.went.emit(name.trim().toUpperCase());
+  }
+
+  /** A press on a sheet looks at what is there, adds it to the line that is followed, or pins the next name. */
+  protected press({ sheet, at, place }: Pressed): void {
+    if (this.doing() === 'pinning') return void this.pin(sheet, at);
+    if (!place) return;
+    if (this.doing() === 'following') return this.addStop(place.name);
+    this.desk.name.set(place.name);
+    this.desk.section.set(null);
+    this.went.emit(place.name);
+  }
+
+  /** A press on a mark measures there, unless a line is being followed. */
+  protected pressMark(mark: SheetMark): void {
+    if (this.doing() === 'following') return this.addStop(mark.name);
+    this.desk.name.set(mark.name);
+    if (mark.measures && this.doing() === 'looking') this.measure(mark.name);
+  }
+
+  protected measure(name: string, pin?: string): void {
+    const card = this.card();
+    if (card) this.job()?.measure(measureLine(card, name, pin));
+  }
+
+  protected openSection(id: string): void {
+    this.desk.goSection(id);
+  }
+
+  private addStop(name: string): void {
+    const card = this.card();
+    const known = card && (pointOf(card, name)?.id ?? partOf(card, name)?.designator);
+    this.chain.update((chain) =>
+      chain.stops.at(-1)?.name === (known ?? name) ? chain : { ...chain, stops: [...chain.stops, { name: known ?? name }] },
+    );
+  }
+
+  protected do(doing: Doing): void {
+    this.doing.update((now) => (now === doing ? 'looking' : doing));
+    if (this.doing() === 'pinning') this.pinSide.set(this.desk.sheet('left'));
+  }
+
+  private async pin(sheet: Sheet, [x, y]: readonly [number, number]): Promise<void> {
+    this.pinSide.set(sheet);
+    const typed = this.pinName().trim().toUpperCase();
+    if (!/^[A-Z]{1,4}\d{1,4}[A-Z]?$/.test(typed)) return;
+    const [w, h] = [sheet.width * 0.022, sheet.width * 0.009];
+    const unit = typed.slice(baseName(typed).length);
+    const place = { name: baseName(typed), ...(unit ? { unit } : {}), x: x - w / 2, y: y - h / 2, w, h };
+    await this.repository.changePins(sheet, (pinned) => [...pinned, place]);
+    this.pinName.set(nextName(typed));
+    this.pinStrip()?.focus();
+  }
+
+  protected async unpin(at: number): Promise<void> {
+    const sheet = this.pinSide();
+    if (!sheet) return;
+    const gone = this.sheets.pinnedOn(sheet.id)[at];
+    await this.repository.changePins(sheet, (pinned) => pinned.filter((_, i) => i !== at));
+    if (!gone) return;
+    this.snack
+      .open(`${gone.name} is off the sheet.`, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.repository.changePins(sheet, (pinned) => [...pinned, gone]));
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    event.stopPropagation();
+    void this.add(event.dataTransfer?.files ?? null);
+  }
+
+  /** Takes files in one after the other; each says what came of it. */
+  protected async add(files: FileList | null): Promise<void> {
+    const card = this.card();
+    if (!card || !files?.length) return;
+    const results: Intake[] = [];
+    for (const file of [...files]) {
+      this.taking.set(file.name);
+      results.push(await this.intake.take(card.id, file));
+    }
+    this.taking.set('');
+    this.taken.set(results);
+    this.sheets.read();
+  }
+
+  protected async removeFile(side: 'left' | 'right'): Promise<void> {
+    const sheet = this.desk.sheet(side);
+    const gone = sheet && (await this.repository.remove(sheet.fileId));
+    if (!gone) return;
+    this.snack
+      .open(`${gone.file.name} is off the card, with its ${gone.sheets.length} sheets and their pins.`, 'Undo', { duration: 15_000 })
+      .onAction()
+      .subscribe(() => void this.repository.putBack(gone));
+  }
+
+  protected async save(what: 'svg' | 'pdf' | 'png'): Promise<void> {
+    const sheet = this.desk.sheet('left');
+    const file = sheet && this.sheets.fileOf(sheet);
+    if (!sheet || !file) return;
+    try {
+      await this.out.saveSheet(what, sheet, file, this.marksOf()(sheet), this.regionsOf()(sheet), this.stretchesOf()(sheet));
+    } catch (error) {
+      this.snack.open(`Not saved: ${error instanceof Error ? error.message : String(error)}`, 'Close');
+    }
+  }
+
+  protected savePlaces(what: 'csv' | 'json'): void {
+    const card = this.card();
+    if (card) this.out.savePlaces(what, card.id, this.sheets.sheets(), this.sheets.rows());
+  }
+}

@@ -1,0 +1,143 @@
+import { inject, Injectable } from '@angular/core';
+import { noSheets, type SheetsWithFiles } from '@amber-relay/core/archive';
+import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
+import type { Table } from 'dexie';
+import type { Observable } from 'rxjs';
+import { BenchDatabase } from './bench-database';
+import { live } from './live';
+
+const mime = { pdf: 'application/pdf', svg: 'image/svg+xml', png: 'image/png', jpeg: 'image/jpeg', webp: 'image/webp' } as const;
+
+/** A sheet file that was taken away, whole, so that it can be put back. */
+export interface TakenAway {
+  readonly file: SheetFile;
+  readonly blob: Blob | undefined;
+  readonly sheets: readonly Sheet[];
+  readonly places: readonly SheetPlaces[];
+}
+
+/** The sheets of the cards: files, pages, and what stands where on them. */
+@Injectable({ providedIn: 'root' })
+export class SheetRepository {
+  private readonly db = inject(BenchDatabase);
+  readonly tables: readonly Table[] = [this.db.sheetFiles, this.db.sheetBlobs, this.db.sheets, this.db.places];
+
+  files$(cardId: string): Observable<SheetFile[]> {
+    return live(() => this.db.sheetFiles.where('cardId').equals(cardId).toArray());
+  }
+
+  sheets$(cardId: string): Observable<Sheet[]> {
+    return live(() => this.sheets(cardId));
+  }
+
+  places$(cardId: string): Observable<SheetPlaces[]> {
+    return live(() => this.db.places.where('cardId').equals(cardId).toArray());
+  }
+
+  sheets(cardId: string): Promise<Sheet[]> {
+    return this.db.sheets.where('cardId').equals(cardId).sortBy('order');
+  }
+
+  files(cardId: string): Promise<SheetFile[]> {
+    return this.db.sheetFiles.where('cardId').equals(cardId).toArray();
+  }
+
+  async blob(fileId: string): Promise<Blob | undefined> {
+    return (await this.db.sheetBlobs.get(fileId))?.blob;
+  }
+
+  /** Adds a file with its pages behind those that are there, at once or not at all. */
+  async add(file: SheetFile, blob: Blob, pages: readonly Omit<Sheet, 'order'>[]): Promise<void> {
+    await this.db.transaction('rw', [...this.tables], async () => {
+      const last = (await this.sheets(file.cardId)).at(-1)?.order ?? 0;
+      await this.db.sheetFiles.add(file);
+      await this.db.sheetBlobs.add({ id: file.id, blob });
+      await this.db.sheets.bulkAdd(pages.map((page, i) => ({ ...page, order: last + i + 1 })));
+    });
+  }
+
+  /** Takes a file away with its sheets and pins; what it returns can be put back. */
+  async remove(fileId: string): Promise<TakenAway | undefined> {
+    return this.db.transaction('rw', [...this.tables], async () => {
+      const file = await this.db.sheetFiles.get(fileId);
+      if (!file) return undefined;
+      const blob = await this.blob(fileId);
+      const sheets = await this.db.sheets.where('fileId').equals(fileId).toArray();
+      const ids = sheets.map((sheet) => sheet.id);
+      const places = (await this.db.places.bulkGet(ids)).filter((p) => p !== undefined);
+      await this.db.sheetFiles.delete(fileId);
+      await this.db.sheetBlobs.delete(fileId);
+      await this.db.sheets.bulkDelete(ids);
+      await this.db.places.bulkDelete(ids);
+      return { file, blob, sheets, places };
+    });
+  }
+
+  async putBack({ file, blob, sheets, places }: TakenAway): Promise<void> {
+    await this.db.transaction('rw', [...this.tables], async () => {
+      await this.db.sheetFiles.put(file);
+      if (blob) await this.db.sheetBlobs.put({ id: file.id, blob });
+      await this.db.sheets.bulkPut([...sheets]);
+      await this.db.places.bulkPut([...places]);
+    });
+  }
+
+  async change(sheetId: string, change: Partial<Omit<Sheet, 'id'>>): Promise<void> {
+    await this.db.sheets.update(sheetId, change);
+  }
+
+  /** Keeps what the text of some sheets held; pins made by hand stay as they are. */
+  async keepRead(read: readonly { readonly sheet: Sheet; readonly found: SheetPlaces['found'] }[]): Promise<void> {
+    await this.db.transaction('rw', this.db.sheets, this.db.places, async () => {
+      for (const { sheet, found } of read) {
+        const { id, cardId } = sheet;
+        if (!(await this.db.sheets.get(id))) continue;
+        const { title, kind, width, height, words, read: how } = sheet;
+        await this.db.sheets.update(id, { title, kind, width, height, words, read: how });
+        const old = await this.db.places.get(id);
+        await this.db.places.put({ id, cardId, found, pinned: old?.pinned ?? [] });
+      }
+    });
+  }
+
+  /** Changes the pins of one sheet in one transaction. */
+  async changePins(sheet: Pick<Sheet, 'id' | 'cardId'>, change: (pinned: SheetPlaces['pinned']) => SheetPlaces['pinned']): Promise<void> {
+    await this.db.transaction('rw', this.db.places, async () => {
+      const old = await this.db.places.get(sheet.id);
+      await this.db.places.put({ id: sheet.id, cardId: sheet.cardId, found: old?.found ?? [], pinned: change(old?.pinned ?? []) });
+    });
+  }
+
+  /** All sheets of some cards with their bytes, for an archive. */
+  async part(cardIds: readonly string[]): Promise<SheetsWithFiles> {
+    if (!cardIds.length) return noSheets;
+    const { db } = this;
+    const sheetFiles = await db.sheetFiles.where('cardId').anyOf(cardIds).toArray();
+    const blobs = await this.db.sheetBlobs.bulkGet(sheetFiles.map((file) => file.id));
+    const bytes = await Promise.all(
+      blobs.map(async (row) => (row ? ([row.id, new Uint8Array(await row.blob.arrayBuffer())] as const) : undefined)),
+    );
+    return {
+      sheetFiles,
+      sheets: await db.sheets.where('cardId').anyOf(cardIds).toArray(),
+      places: await db.places.where('cardId').anyOf(cardIds).toArray(),
+      sheetBlobs: Object.fromEntries(bytes.filter((entry) => entry !== undefined)),
+    };
+  }
+
+  /** Puts the sheets of an archive in; to be called within a transaction over `tables`, or by `takeFor`. */
+  async take({ sheetFiles, sheets, places, sheetBlobs }: SheetsWithFiles): Promise<void> {
+    await this.db.sheetFiles.bulkPut(sheetFiles);
+    await this.db.sheetBlobs.bulkPut(
+      sheetFiles.flatMap(({ id, type }) =>
+        sheetBlobs[id] ? [{ id, blob: new Blob([sheetBlobs[id] as BlobPart], { type: mime[type] }) }] : [],
+      ),
+    );
+    await this.db.sheets.bulkPut(sheets);
+    await this.db.places.bulkPut(places);
+  }
+
+  takeFor(part: SheetsWithFiles): Promise<void> {
+    return this.db.transaction('rw', [...this.tables], () => this.take(part));
+  }
+}
