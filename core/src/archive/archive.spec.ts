@@ -4,6 +4,7 @@ import { CoreError } from '../errors/core-error';
 import { newShopSettings, type Customer, type RadioSet } from '../job';
 import { entryId, readingBody, sampleJob, tapeOf } from '../testing/entries';
 import { smallCard } from '../testing/small-card';
+import { packCards, unpackCards, type CardArchive } from './card-archive';
 import { packJob, unpackJob, type JobArchiveWithFiles } from './job-archive';
 import { migrate } from './migrate';
 import { readingsCsv } from './readings-csv';
@@ -152,5 +153,45 @@ describe('migrate', () => {
     failsWith('broken-archive', /x: version/, () => migrate({ version: 1 }, 3, {}, 'x'));
     failsWith('broken-archive', /x: version/, () => migrate({}, 3, steps, 'x'));
     failsWith('broken-archive', /^x$/, () => migrate([], 3, steps, 'x'));
+  });
+});
+
+describe('the archive of cards', () => {
+  const fileId = '66666666-6666-4666-8666-666666666666';
+  const sheetId = '77777777-7777-4777-8777-777777777777';
+  const cards = (): CardArchive => ({
+    cards: [readCard(structuredClone(smallCard))],
+    sheetFiles: [{ id: fileId, cardId: 'small-one', name: 'manual.pdf', type: 'pdf', size: 5 }],
+    sheets: [
+      {
+        id: sheetId,
+        cardId: 'small-one',
+        fileId,
+        page: 1,
+        order: 1,
+        title: 'Schematic',
+        kind: 'schematic',
+        width: 1190,
+        height: 842,
+        turn: 0,
+        mirrored: false,
+        read: 'done',
+        words: 3,
+      },
+    ],
+    places: [{ id: sheetId, cardId: 'small-one', found: [{ name: 'Q7', x: 1, y: 2, w: 3, h: 4 }], pinned: [] }],
+    sheetBlobs: { [fileId]: strToU8('%PDF-') },
+  });
+  it('comes back the same, sheets, pins and files', () => expect(unpackCards(packCards(cards(), at))).toEqual(cards()));
+  it('takes its sheets along in the archive of a job and of a shop', () => {
+    const { cards: _, ...part } = cards();
+    const back = unpackJob(packJob({ ...archive(), ...part }, at));
+    expect(back.places).toEqual(part.places);
+    expect(back.sheetBlobs[fileId]).toEqual(part.sheetBlobs[fileId]!);
+  });
+  it('is refused when a sheet belongs to no file, or a file is missing', () => {
+    failsWith('broken-archive', /sheets\/6666/, () => unpackCards(packCards({ ...cards(), sheetBlobs: {} }, at)));
+    failsWith('broken-archive', /cards\.json: sheets\.0/, () => unpackCards(packCards({ ...cards(), sheetFiles: [], sheetBlobs: {} }, at)));
+    failsWith('broken-archive', /cards\.json: places\.0/, () => unpackCards(packCards({ ...cards(), sheets: [] }, at)));
   });
 });

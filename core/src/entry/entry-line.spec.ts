@@ -3,6 +3,7 @@ import { CoreError } from '../errors/core-error';
 import { smallLaid } from '../testing/small-card';
 import { completions } from './completions';
 import type { EntryContext } from './entry-context';
+import { askedName } from './asked-name';
 import { readLine, type Understood } from './entry-line';
 
 const card = smallLaid();
@@ -238,5 +239,16 @@ describe('completions', () => {
       ['reseat c12', /gone/],
     ] as const)
       expect(() => readLine(line, context)).toThrowError(word);
+  });
+});
+
+describe('a part or point named alone', () => {
+  it('asks to be shown, with what the card says of it', () => {
+    const [part] = card.parts;
+    expect(askedName(` ${part?.designator.toLowerCase()} `, card)).toEqual({ name: part?.designator ?? '', says: part?.value ?? '' });
+    expect(askedName('q999', card)?.says).toBe('not on the card');
+  });
+  it('is nothing else', () => {
+    for (const line of ['', 'q7 c 13.2', 'note q7', '27.185', 'receive']) expect(askedName(line, card)).toBeUndefined();
   });
 });

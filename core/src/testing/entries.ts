@@ -1,4 +1,4 @@
-import type { Job, TapeBody, TapeEntry } from '../job';
+import type { Job, ReadingVerdict, TapeBody, TapeEntry } from '../job';
 
 const jobId = '11111111-1111-4111-8111-111111111111';
 const idOf = (n: number): string => `22222222-2222-4222-8222-${String(n).padStart(12, '0')}`;
@@ -35,7 +35,7 @@ export const sampleJob: Job = {
 export const readingBody = (
   point: string,
   value: number | null,
-  verdict: 'in' | 'low' | 'high' | 'dead' | 'cant-tell',
+  verdict: ReadingVerdict,
   more: Partial<Extract<TapeBody, { kind: 'reading' }>> = {},
 ): TapeBody => ({
   kind: 'reading',
