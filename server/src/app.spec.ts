@@ -14,9 +14,9 @@ interface Answer {
 describe('the server', () => {
   let folder: string;
   let server: Server;
-  const start = (mode: 'demo' | 'shop', demoShop?: Uint8Array): Promise<void> =>
+  const start = (mode: 'demo' | 'shop', demoShop?: Uint8Array, demoSheets?: () => Promise<Uint8Array>): Promise<void> =>
     new Promise((resolve) => {
-      server = createServer(createApp({ webRoot: folder, mode, ...(demoShop ? { demoShop } : {}) }));
+      server = createServer(createApp({ webRoot: folder, mode, ...(demoShop ? { demoShop } : {}), ...(demoSheets ? { demoSheets } : {}) }));
       server.listen(0, '127.0.0.1', resolve);
     });
   const ask = (path: string, headers: Record<string, string> = {}): Promise<Answer> =>
@@ -82,7 +82,7 @@ describe('the server', () => {
   });
 
   it('says in JSON that a thing is not there, and shows no page for it', async () => {
-    for (const path of ['/api/nothing', '/missing.js', '/demo/shop.zip']) {
+    for (const path of ['/api/nothing', '/missing.js', '/demo/shop.zip', '/demo/sheets.zip']) {
       const { status, headers } = await ask(path);
       expect(status).toBe(404);
       expect(headers['content-type']).toContain('json');
@@ -101,7 +101,11 @@ describe('the server', () => {
 
   it('gives the demo shop only as the demo shop', async () => {
     server.close();
-    await start('demo', new Uint8Array([80, 75]));
+    let drawn = 0;
+    await start('demo', new Uint8Array([80, 75]), () => Promise.resolve(new Uint8Array([80, 75, ++drawn])));
+    expect(drawn).toBe(0);
+    expect((await ask('/demo/sheets.zip')).status).toBe(200);
+    expect(drawn).toBe(1);
     const { status, headers, body } = await ask('/demo/shop.zip');
     expect([status, headers['content-type'], body]).toEqual([200, 'application/zip', 'PK']);
     expect(JSON.parse((await ask('/api/shop')).body)).toEqual({ mode: 'demo' });

@@ -5,6 +5,8 @@ import { isDesignator } from './entry-context';
 export interface AskedName {
   readonly name: string;
   readonly says: string;
+  /** Whether the card names it. */
+  readonly known: boolean;
 }
 
 /** What a line asks to be shown; undefined when it holds anything but one designator or point. */
@@ -12,5 +14,5 @@ export function askedName(line: string, card: Card | undefined): AskedName | und
   const name = line.trim().toUpperCase();
   if (!isDesignator(name)) return undefined;
   const says = card && (pointOf(card, name)?.name ?? partOf(card, name)?.value);
-  return { name, says: says ?? 'not on the card' };
+  return { name, says: says ?? 'not on the card', known: says !== undefined };
 }

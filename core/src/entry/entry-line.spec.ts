@@ -245,8 +245,12 @@ describe('completions', () => {
 describe('a part or point named alone', () => {
   it('asks to be shown, with what the card says of it', () => {
     const [part] = card.parts;
-    expect(askedName(` ${part?.designator.toLowerCase()} `, card)).toEqual({ name: part?.designator ?? '', says: part?.value ?? '' });
-    expect(askedName('q999', card)?.says).toBe('not on the card');
+    expect(askedName(` ${part?.designator.toLowerCase()} `, card)).toEqual({
+      name: part?.designator ?? '',
+      says: part?.value ?? '',
+      known: true,
+    });
+    expect(askedName('q999', card)).toEqual({ name: 'Q999', says: 'not on the card', known: false });
   });
   it('is nothing else', () => {
     for (const line of ['', 'q7 c 13.2', 'note q7', '27.185', 'receive']) expect(askedName(line, card)).toBeUndefined();

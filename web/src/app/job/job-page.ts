@@ -38,8 +38,7 @@ import { Tape } from './tape';
           routerLink="sheets"
           routerLinkActive
           (isActiveChange)="sheetsOpen.set($event)"
-          #sheetsLink="routerLinkActive"
-          [attr.aria-current]="sheetsLink.isActive ? 'page' : null"
+          [attr.aria-current]="sheetsOpen() ? 'page' : null"
         >
           <mat-icon svgIcon="sheets" />
           <span

@@ -37,6 +37,8 @@ import { JobRepository } from '../storage/job-repository';
 })
 export class Pictures implements OnDestroy {
   readonly jobId = input.required<string>();
+  /** Only these attachments; all of the job when left out. */
+  readonly only = input<readonly string[]>();
   private readonly jobs = inject(JobRepository);
   private readonly rows = toSignal(
     toObservable(this.jobId).pipe(switchMap((id) => this.jobs.pictures$(id).pipe(catchError(() => of([]))))),
@@ -46,7 +48,8 @@ export class Pictures implements OnDestroy {
 
   constructor() {
     effect(() => {
-      const rows = this.rows();
+      const only = this.only();
+      const rows = this.rows().filter((row) => !only || only.includes(row.id));
       untracked(() => this.release());
       this.shown.set(
         rows.flatMap(({ id, name, type, bytes }) =>

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { ArchiveService, saveFile } from '../storage/archive-service';
 import { ShopRepository } from '../storage/shop-repository';
@@ -21,7 +21,7 @@ import { SheetsDesk } from './sheets-desk';
         <span class="grow"></span>
         <button mat-stroked-button (click)="save()">Card and sheets as a file</button>
       </nav>
-      <app-sheets-desk />
+      <app-sheets-desk [at]="at()" [section]="section()" (went)="went($event)" />
     }
   `,
   styles: `
@@ -42,6 +42,10 @@ import { SheetsDesk } from './sheets-desk';
 })
 export class CardSheetsPage {
   readonly id = input.required<string>();
+  /** From the address: the part or point, or the section, to show. */
+  readonly at = input<string>();
+  readonly section = input<string>();
+  private readonly router = inject(Router);
   private readonly archives = inject(ArchiveService);
   private readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
   protected readonly card = computed(() => this.cards().find((c) => c.id === this.id()));
@@ -49,6 +53,10 @@ export class CardSheetsPage {
   constructor() {
     const sheets = inject(CardSheets);
     effect(() => sheets.card.set(this.card()));
+  }
+
+  protected went(name: string): void {
+    void this.router.navigate([], { queryParams: { at: name }, replaceUrl: true });
   }
 
   protected async save(): Promise<void> {

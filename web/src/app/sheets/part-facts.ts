@@ -1,5 +1,5 @@
 import { partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
-import { ofKind, type TapeEntry } from '@amber-relay/core/job';
+import { findingNames, ofKind, type TapeEntry } from '@amber-relay/core/job';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
 import { expectedAt, readingText } from './sheet-marks';
@@ -25,6 +25,9 @@ export interface PartFacts {
     readonly verdict: Extract<TapeEntry, { kind: 'reading' }>['verdict'];
   }[];
   readonly history: string;
+  /** What was found on it in First look, and the pictures of it. */
+  readonly found: readonly string[];
+  readonly pictures: readonly string[];
   readonly spots: readonly Spot[];
 }
 
@@ -42,11 +45,12 @@ export function partFacts(
   const spots = index.spots(name);
   const printed = [...new Set(spots.flatMap(({ place }) => place.volts ?? []))].map((v) => quantityText(v, 'V'));
   const near = part && section ? card.testPoints.filter((p) => p.section === section.id).slice(0, 3) : [];
+  const own = (designator: string | undefined): boolean => designator !== undefined && baseName(designator) === baseName(name);
   const latest = new Map(
     ofKind(tape, 'reading').flatMap((reading) => {
       const { subject } = reading;
-      const own = subject.what === 'point' ? subject.point : subject.what === 'part' ? subject.designator : '';
-      if (baseName(own) !== baseName(name)) return [];
+      const of = subject.what === 'point' ? subject.point : subject.what === 'part' ? subject.designator : undefined;
+      if (!own(of)) return [];
       return [[subject.what === 'part' && subject.pin ? `pin ${subject.pin.toUpperCase()}` : 'here', reading] as const];
     }),
   );
@@ -69,6 +73,8 @@ export function partFacts(
     history: history?.jobs
       ? `replaced in ${replaced} of ${history.jobs} finished jobs of this chassis`
       : 'no finished job of this chassis yet',
+    found: ofKind(tape, 'finding').flatMap((f) => (own(f.designator) ? [`${f.text || findingNames[f.finding]}, ${f.severity}`] : [])),
+    pictures: ofKind(tape, 'picture').flatMap((p) => (own(p.designator) ? [p.attachment] : [])),
     spots,
   };
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Spot } from '@amber-relay/core/sheets';
+import { Pictures } from '../job/pictures';
 import { Verdict } from '../ui/verdict';
 import type { PartFacts } from './part-facts';
 
@@ -7,7 +8,7 @@ import type { PartFacts } from './part-facts';
 @Component({
   selector: 'app-part-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Verdict],
+  imports: [Pictures, Verdict],
   template: `
     @let f = facts();
     <div class="head">
@@ -48,6 +49,17 @@ import type { PartFacts } from './part-facts';
                 <button class="chip" [title]="pin.name" (click)="measure.emit({ name: f.name, pin: pin.pin })">{{ pin.pin }}</button>
               }
             </div>
+          }
+        </section>
+      }
+      @if (f.found.length || f.pictures.length) {
+        <section aria-label="Found in First look">
+          <h3>Found in First look</h3>
+          @for (text of f.found; track $index) {
+            <p>{{ text }}</p>
+          }
+          @if (f.pictures.length && jobId()) {
+            <app-pictures [jobId]="jobId()" [only]="f.pictures" />
           }
         </section>
       }
@@ -109,6 +121,7 @@ export class PartPanel {
   readonly facts = input.required<PartFacts>();
   /** On a job one can measure; on a card alone there is nothing to measure. */
   readonly measures = input(false);
+  readonly jobId = input('');
   readonly measure = output<{ name: string; pin?: string }>();
   readonly section = output<string>();
   readonly goTo = output<Spot>();

@@ -66,6 +66,8 @@ export interface Pressed {
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
+/** Scale at which a whole sheet fits one tile. */
+const coarse = (sheet: Sheet): number => Math.min(1, 620 / Math.max(sheet.width, sheet.height));
 
 /** One sheet, drawn in tiles at the zoom in use, with what is laid over it. It pans and zooms by mouse, touch and keyboard. */
 @Component({
@@ -238,7 +240,7 @@ export class SheetView {
     const view = this.view();
     const seen = this.frame().seen(view, width, height);
     const whole = { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
-    const base = Math.min(1, 620 / Math.max(sheet.width, sheet.height));
+    const base = coarse(sheet);
     const scale = Math.min(scaleFor(view.k * devicePixelRatio), 10);
     // The sheet as a whole, coarse, so that there is something at once wherever one goes; then what is seen, sharp.
     this.wanted = [...tilesOver(sheet, whole, base), ...(scale > base ? tilesOver(sheet, seen, scale) : [])];
@@ -298,7 +300,7 @@ export class SheetView {
     context.setTransform(a, b, c, d, e, f);
     context.fillStyle = '#fff';
     context.fillRect(0, 0, sheet.width, sheet.height);
-    const scale = scaleFor(k * by);
+    const scale = Math.max(scaleFor(k * by), coarse(sheet));
     for (const tile of this.tiles.inOrder(this.wanted.map((w) => w.key)))
       if (tile.scale <= scale * 1.01)
         context.drawImage(tile.bitmap, tile.x / tile.scale, tile.y / tile.scale, tile.w / tile.scale, tile.h / tile.scale);

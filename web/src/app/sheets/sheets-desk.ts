@@ -19,6 +19,7 @@ import type { Pressed, SheetMark, SheetRegion, SheetStretch } from './sheet-view
 
 /** What a job brings to the desk: where it stands, and what to do with a measurement. */
 export interface DeskJob {
+  readonly jobId: string;
   readonly condition: Condition;
   readonly tape: readonly TapeEntry[];
   readonly next: string | undefined;

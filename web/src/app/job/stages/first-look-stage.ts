@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
-import { findingKinds, findingNames, ofKind, type FindingKind } from '@amber-relay/core/job';
+import { findingKinds, findingNames, ofKind, type FindingKind, type TapeBody } from '@amber-relay/core/job';
+import { readPhoto } from '../../book-in/read-photo';
+import { JobRepository, type Photo } from '../../storage/job-repository';
 import { JobStore } from '../job-store';
 
 /** First look: a list of findings to tap, each with where and how bad. */
@@ -50,6 +52,9 @@ import { JobStore } from '../job-store';
           }
         </fieldset>
         <button class="chip" [attr.aria-pressed]="hands()" (click)="hands.set(!hands())">previous hands</button>
+        <label class="chip"
+          >{{ photo()?.name ?? 'With a photo' }}<input #file type="file" accept="image/*" (change)="take(file.files); file.value = ''"
+        /></label>
         <span class="grow"></span>
         <button mat-flat-button (click)="keep()" [disabled]="!finding()">Keep the finding</button>
         <button mat-stroked-button (click)="clean()">All looks clean</button>
@@ -80,6 +85,19 @@ import { JobStore } from '../job-store';
       grid-template-columns: 1fr 1fr;
       gap: 12px;
     }
+    label.chip {
+      cursor: pointer;
+    }
+    label.chip input {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      opacity: 0;
+    }
+    label.chip:focus-within {
+      outline: 3px solid var(--ar-focus);
+      outline-offset: 2px;
+    }
     .found li {
       display: flex;
       gap: 12px;
@@ -91,6 +109,7 @@ import { JobStore } from '../job-store';
 })
 export class FirstLookStage {
   protected readonly store = inject(JobStore);
+  private readonly jobs = inject(JobRepository);
   protected readonly kinds = findingKinds.filter((k) => k !== 'clean');
   protected readonly names = findingNames;
   protected readonly severities = ['slight', 'plain', 'bad'] as const;
@@ -100,6 +119,8 @@ export class FirstLookStage {
   protected readonly severity = signal<'slight' | 'plain' | 'bad'>('plain');
   protected readonly hands = signal(false);
   protected readonly wrong = signal('');
+  /** A picture of what was found, kept with it. */
+  protected readonly photo = signal<Photo | null>(null);
   protected readonly found = computed(() => ofKind(this.store.stood(), 'finding').reverse());
 
   /** A designator or section of the card; free words stay words. Undefined when it looks like a part the card does not have. */
@@ -128,11 +149,30 @@ export class FirstLookStage {
     if (!finding || !place) return;
     const { words, ...at } = place;
     const text = [this.text().trim() || findingNames[finding], words].filter(Boolean).join(', ');
-    void this.store.keep({ kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at });
+    void this.keepWithPhoto(
+      { kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at },
+      at,
+      this.photo(),
+    );
+    this.photo.set(null);
     this.finding.set(null);
     this.where.set('');
     this.text.set('');
     this.hands.set(false);
+  }
+
+  private async keepWithPhoto(finding: TapeBody, of: { designator?: string; section?: string }, photo: Photo | null): Promise<void> {
+    if ((await this.store.keep(finding)) && photo)
+      await this.jobs.addPhoto(this.store.jobId(), photo, this.store.settings()?.technician ?? 'Bench', of);
+  }
+
+  protected async take(files: FileList | null): Promise<void> {
+    const file = files?.[0];
+    this.wrong.set('');
+    if (!file) return;
+    const read = await readPhoto(file);
+    if (typeof read === 'string') this.wrong.set(read);
+    else this.photo.set(read);
   }
 
   protected clean(): void {

@@ -52,6 +52,7 @@ export class SheetsStage {
     const traced = this.store.traced();
     const next = traced?.probes.find((p) => p.test.kind === 'reading' && !p.cannot)?.test.point?.id;
     return {
+      jobId: this.store.jobId(),
       condition: this.store.condition(),
       tape: this.store.stood(),
       next,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { DecimalPipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -8,6 +8,7 @@ import { checkClaims, limitsText, ofKind, resultNames, type FunctionResult, type
 import { quantityText } from '@amber-relay/core/quantity';
 import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
 import { Verdict } from '../../ui/verdict';
+import { CardSheets } from '../../sheets/card-sheets';
 import { JobStore } from '../job-store';
 import { BlockDiagram, type LitRoute } from './block-diagram';
 import { probeLine } from './probe-line';
@@ -58,7 +59,11 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
 export class TraceStage {
   protected readonly store = inject(JobStore);
   private readonly router = inject(Router);
-  protected readonly chosen = signal<string | null>(null);
+  /** From the address: the section whose reasons are asked for. */
+  readonly section = input<string>();
+  protected readonly chosen = linkedSignal<string | null>(() => this.section() ?? null);
+  private readonly sheets = inject(CardSheets, { optional: true });
+  protected readonly hasSheets = computed(() => Boolean(this.sheets?.sheets().length));
   protected readonly open = signal(0);
   protected readonly orders: readonly { readonly order: ProbeOrder; readonly name: string }[] = [
     { order: 'worth', name: 'most for the time' },
@@ -88,7 +93,7 @@ export class TraceStage {
     })),
   );
   protected readonly parts = computed(() =>
-    (this.shown()?.parts ?? []).slice(0, 3).map((p) => `${p.designator} ${Math.round(p.share * 100)}`),
+    (this.shown()?.parts ?? []).slice(0, 3).map((p) => ({ name: p.designator, text: `${p.designator} ${Math.round(p.share * 100)}` })),
   );
   /** Two faults at once, where that is worth saying. */
   protected readonly two = computed(() => {
