@@ -72,7 +72,8 @@ test('a hostile, broken or swollen file gets a clear message, and nothing of it 
   ]);
   expect(await page.evaluate(() => document.body.dataset['ran'])).toBeUndefined();
   expect(fetched).toEqual([]);
-  expect(complained).toEqual([]);
+  // The browser says for itself that it refused a handler, already while the file is being looked through.
+  expect(complained.filter((text) => !/^Executing inline event handler violates/.test(text))).toEqual([]);
 });
 
 test('a page that unfolds out of all proportion is stopped, and the sheets beside it stay usable', async ({ page }) => {

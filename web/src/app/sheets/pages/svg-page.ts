@@ -24,15 +24,12 @@ export function safeSvg(text: string): SafeSvg | undefined {
     FORBID_TAGS: ['foreignObject', 'script', 'iframe', 'a'],
     RETURN_DOM: true,
   });
-  const leftOut = DOMPurify.removed.length;
+  // The empty page around the drawing goes as well; nobody need be told of that.
+  const takenOut = DOMPurify.removed.filter((r) => !('element' in r && r.element.nodeName === 'BODY')).length;
   const svg = (clean as unknown as HTMLElement).querySelector('svg');
   if (!svg || svg.childElementCount === 0) return undefined;
-  for (const element of svg.querySelectorAll('*')) {
-    for (const name of ['href', 'xlink:href']) {
-      const at = element.getAttribute(name);
-      if (at && !at.startsWith('#') && !/^data:image\/(png|jpeg|webp);/.test(at)) element.removeAttribute(name);
-    }
-  }
+  const kept = [svg, ...svg.querySelectorAll('*')];
+  const leftOut = takenOut + kept.filter(stayAtHome).length;
   const box = (svg.getAttribute('viewBox') ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -51,6 +48,24 @@ export function safeSvg(text: string): SafeSvg | undefined {
   svg.setAttribute('height', String(height * by));
   svg.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
   return { text: new XMLSerializer().serializeToString(svg), width: width * by, height: height * by, leftOut };
+}
+
+/** Looks that could fetch something, or hide that they do, are taken away; those that point within the drawing stay. */
+const homely = (css: string): string =>
+  /\\|image-set|src\s*\(|cross-fade/i.test(css)
+    ? ''
+    : css.replace(/@import[^;]*(;|$)/gi, '').replace(/url\(\s*(?!\s*['"]?#)[^)]*\)?/gi, 'none');
+
+/** Takes from an element whatever leads out of the drawing; says whether there was anything. */
+function stayAtHome(element: Element): boolean {
+  const before = element.cloneNode(element.localName === 'style') as Element;
+  for (const name of ['href', 'xlink:href']) {
+    const at = element.getAttribute(name);
+    if (at && !at.startsWith('#') && !/^data:image\/(png|jpeg|webp);/.test(at)) element.removeAttribute(name);
+  }
+  if (element.localName === 'style') element.textContent = homely(element.textContent);
+  for (const { name, value } of [...element.attributes]) if (/url\(|\\|image-set/i.test(value)) element.setAttribute(name, homely(value));
+  return element.localName === 'style' ? before.textContent !== element.textContent : !before.isEqualNode(element.cloneNode(false));
 }
 
 /** The text of an SVG that was cleaned, in sheet units, as the browser lays it out. */
