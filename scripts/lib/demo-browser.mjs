@@ -5,7 +5,7 @@ import chromiumFlags from './chromium-flags.cjs';
 import { ensureBuild, ensureChromium, ensurePackages, root } from './ready.mjs';
 
 /** Makes ready what is missing and starts both; `close` ends both. */
-export async function demoBrowser(port) {
+export async function demoBrowser(port, moreFlags = []) {
   ensurePackages();
   const executablePath = ensureChromium();
   ensureBuild();
@@ -17,7 +17,7 @@ export async function demoBrowser(port) {
     server.stdout.on('data', (data) => data.toString().includes('Stop it') && resolve());
     server.on('exit', () => reject(new Error('the server did not start')));
   });
-  const browser = await chromium.launch({ executablePath, args: chromiumFlags });
+  const browser = await chromium.launch({ executablePath, args: [...chromiumFlags, ...moreFlags] });
   return {
     at: `http://127.0.0.1:${port}`,
     browser,

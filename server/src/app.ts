@@ -47,6 +47,8 @@ export function createApp({ webRoot, mode, demoShop, demoSheets, log }: AppOptio
           frameAncestors: ["'none'"],
         },
       },
+      // Nothing here comes from elsewhere; alone in its process, the page may also be asked how much memory it takes.
+      crossOriginEmbedderPolicy: true,
       // Served over plain HTTP on this machine only: nothing to upgrade to.
       strictTransportSecurity: false,
     }),

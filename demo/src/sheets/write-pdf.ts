@@ -27,8 +27,23 @@ const draw = (pdf: PDFKit.PDFDocument, shape: Shape): void => {
   else pdf.stroke();
 };
 
+/** A square grey picture, a byte a pixel. */
+export interface Photo {
+  readonly side: number;
+  readonly grey: Uint8Array;
+}
+
+/** Puts a photo into the lower left corner of the page in hand. */
+function place(pdf: PDFKit.PDFDocument, { side, grey }: Photo): void {
+  const picture = pdf.ref({ Type: 'XObject', Subtype: 'Image', Width: side, Height: side, ColorSpace: 'DeviceGray', BitsPerComponent: 8 });
+  (picture as unknown as { end(data: Buffer): void }).end(Buffer.from(grey));
+  const { page } = pdf as unknown as { page: { xobjects: Record<string, unknown> } };
+  page.xobjects['Photo'] = picture;
+  (pdf as unknown as { addContent(text: string): void }).addContent(`q 110 0 0 -110 30 ${pdf.page.height - 30} cm /Photo Do Q`);
+}
+
 /** Drawings as one PDF, a page each, with their text as text. `made` is the date in it, so that the same drawings give the same file. */
-export function writePdf(drawings: readonly Drawing[], title: string, made: Date): Promise<Uint8Array> {
+export function writePdf(drawings: readonly Drawing[], title: string, made: Date, photo?: (page: number) => Photo): Promise<Uint8Array> {
   const pdf = new PDFDocument({ autoFirstPage: false, info: { Title: title, CreationDate: made, ModDate: made }, compress: true });
   const chunks: Buffer[] = [];
   const whole = new Promise<Uint8Array>((resolve, reject) => {
@@ -36,10 +51,12 @@ export function writePdf(drawings: readonly Drawing[], title: string, made: Date
     pdf.on('end', () => resolve(new Uint8Array(Buffer.concat(chunks))));
     pdf.on('error', reject);
   });
-  for (const drawing of drawings) {
+  drawings.forEach((drawing, i) => {
     pdf.addPage({ size: [drawing.width, drawing.height], margin: 0 });
     drawing.shapes.forEach((shape) => draw(pdf, shape));
-  }
+    const picture = photo?.(i + 1);
+    if (picture) place(pdf, picture);
+  });
   pdf.end();
   return whole;
 }

@@ -1,10 +1,13 @@
-import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Card } from '@amber-relay/core/card';
 import { PlaceIndex, type Place, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
 import { catchError, of, switchMap, type Observable } from 'rxjs';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetReading } from './sheet-reading';
+
+/** So long after sheets have come, their text is gone through. */
+const patience = 700;
 
 /** The sheets of the card in hand: its pages in order, and where everything stands on them. */
 @Injectable()
@@ -32,10 +35,13 @@ export class CardSheets {
 
   constructor() {
     // What was not gone through yet is, as soon as the card is in hand.
-    effect(() => {
+    effect((done) => {
       const card = this.card();
       const waiting = this.sheets().some((sheet) => sheet.read === 'not-yet' && sheet.cardId === card?.id);
-      if (card && waiting && !this.reading.progress()) untracked(() => this.read());
+      if (!card || !waiting || this.reading.progress()) return;
+      // What one looks at is drawn first.
+      const soon = setTimeout(() => this.read(), patience);
+      done(() => clearTimeout(soon));
     });
   }
 

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { baseName, drawnOn, laidOn, sectionAreas, type Place, type Sheet, type SheetKind } from '@amber-relay/core/sheets';
 import { CardSheets } from './card-sheets';
 
@@ -36,6 +36,16 @@ export class DeskState {
   readonly canGoForward = computed(() => this.at() < this.way().length - 1);
 
   private readonly shown = { left: computed(() => this.sheetOn('left', drawnOn)), right: computed(() => this.sheetOn('right', laidOn)) };
+
+  constructor() {
+    // What lies on the desk stays there while the rest of a manual is still being gone through and named.
+    effect(() => {
+      for (const side of ['left', 'right'] as const) {
+        const sheetId = this.sheet(side)?.id;
+        if (sheetId && !this.panes[side]().sheetId) this.panes[side].update((pane) => ({ ...pane, sheetId }));
+      }
+    });
+  }
 
   pane(side: Side): Pane {
     return this.panes[side]();

@@ -11,7 +11,7 @@ import {
 } from '@amber-relay/core/sheets';
 import { imageSize } from 'image-size';
 import { SheetRepository } from '../storage/sheet-repository';
-import { PageReader } from './pages/sheet-pages';
+import { SheetPages } from './pages/sheet-pages';
 import { safeSvg } from './pages/svg-page';
 
 /** What came of a file: taken in, with what one should know, or refused with what is wrong and how to mend it. */
@@ -32,6 +32,7 @@ type Page = Omit<Sheet, 'order'>;
 @Injectable({ providedIn: 'root' })
 export class SheetIntake {
   private readonly repository = inject(SheetRepository);
+  private readonly pages = inject(SheetPages);
 
   async take(cardId: string, file: File): Promise<Intake> {
     try {
@@ -48,23 +49,13 @@ export class SheetIntake {
     const row: SheetFile = { id: crypto.randomUUID(), cardId, name: file.name, type, size: file.size };
     if (type === 'svg') return this.takeSvg(row, file);
     if (type !== 'pdf') checkPicture(file.name, head);
-    const reader = new PageReader();
+    const blob = new Blob([file], { type: file.type });
     try {
-      const blob = new Blob([file], { type: file.type });
-      const { pages, width, height, carries } = await reader
-        .open(row, () => Promise.resolve(blob))
-        .catch((error: unknown) => {
-          throw whyNotOpened(file.name, error);
-        });
+      const { pages, width, height, carries } = await this.pages.open(row, blob);
       if (pages > sheetLimits.pages)
         throw new CoreError('too-large', file.name, `It has ${pages} pages; ${sheetLimits.pages} is the most.`, `Split it. ${kept}`);
-      if (type === 'pdf') {
-        // A page that cannot be drawn shows it here, before anything is kept.
-        const first = await reader.draw(row.id, { page: 1, scale: 0.1, x: 0, y: 0, w: 32, h: 32 }).catch((error: unknown) => {
-          throw whyNotOpened(file.name, error);
-        });
-        first.close();
-      }
+      // A page that cannot be drawn shows it here, before anything is kept.
+      (await this.pages.tryDraw(row, { page: 1, scale: 0.05, x: 0, y: 0, w: 16, h: 16 })).close();
       await this.repository.add(
         row,
         blob,
@@ -74,8 +65,9 @@ export class SheetIntake {
         ? ` It carries ${carries.join(' and ')} of its own; they were left alone, and nothing of them is run.`
         : '';
       return `${pages} ${pages === 1 ? 'sheet' : 'sheets'} added.${left}`;
-    } finally {
-      reader.end();
+    } catch (error) {
+      this.pages.close(row.id);
+      throw error instanceof CoreError ? error : whyNotOpened(file.name, error);
     }
   }
 

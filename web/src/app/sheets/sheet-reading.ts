@@ -2,7 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { indexPage, kindFromTitle, prefixesFor, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
 import { titleOf } from './pages/page-title';
-import { PageReader } from './pages/sheet-pages';
+import { SheetPages } from './pages/sheet-pages';
 import { svgWords } from './pages/svg-page';
 
 export interface ReadingProgress {
@@ -17,12 +17,13 @@ interface Read {
 }
 
 /** So many pages are kept at once, so that a long manual does not wake whoever watches at each page. */
-const atOnce = 12;
+const atOnce = 30;
 
-/** Goes through the text of sheets in a worker of its own, page by page, and keeps what is named where. */
+/** Goes through the text of sheets in the worker that draws them, page by page, and keeps what is named where. */
 @Injectable({ providedIn: 'root' })
 export class SheetReading {
   private readonly repository = inject(SheetRepository);
+  private readonly pages = inject(SheetPages);
   readonly progress = signal<ReadingProgress | null>(null);
   private stopped = false;
 
@@ -34,14 +35,13 @@ export class SheetReading {
     this.stopped = false;
     this.progress.set({ cardId, done: 0, total: waiting.length });
     const files = new Map((await this.repository.files(cardId)).map((file) => [file.id, file]));
-    const reader = new PageReader();
     const prefixes = prefixesFor(names);
     let kept: Read[] = [];
     try {
       for (const [i, sheet] of waiting.entries()) {
         if (this.stopped) break;
         const file = files.get(sheet.fileId);
-        kept.push(file ? await this.readOne(reader, sheet, file, prefixes) : { sheet: { ...sheet, read: 'unreadable' }, found: [] });
+        kept.push(file ? await this.readOne(sheet, file, prefixes) : { sheet: { ...sheet, read: 'unreadable' }, found: [] });
         if (kept.length >= atOnce) {
           await this.repository.keepRead(kept);
           kept = [];
@@ -50,7 +50,6 @@ export class SheetReading {
       }
       await this.repository.keepRead(kept);
     } finally {
-      reader.end();
       this.progress.set(null);
     }
   }
@@ -60,16 +59,14 @@ export class SheetReading {
     this.stopped = true;
   }
 
-  private async readOne(reader: PageReader, sheet: Sheet, file: SheetFile, prefixes: ReadonlySet<string>): Promise<Read> {
-    const blob = async (): Promise<Blob> => (await this.repository.blob(file.id)) ?? Promise.reject(new Error('The file is not here.'));
+  private async readOne(sheet: Sheet, file: SheetFile, prefixes: ReadonlySet<string>): Promise<Read> {
     try {
       if (file.type === 'pdf') {
-        await reader.open(file, blob);
-        const { places, words, title, width, height } = await reader.read(file.id, sheet.page, [...prefixes]);
+        const { places, words, title, width, height } = await this.pages.read(sheet, file, [...prefixes]);
         return { sheet: named({ ...sheet, width, height, words, read: 'done' }, title), found: [...places] };
       }
       if (file.type !== 'svg') return { sheet: { ...sheet, read: 'done' }, found: [] };
-      const words = svgWords(await (await blob()).text());
+      const words = svgWords(await this.pages.text(file));
       return { sheet: named({ ...sheet, words: words.length, read: 'done' }, titleOf(words)), found: indexPage(words, prefixes) };
     } catch {
       return { sheet: { ...sheet, read: 'unreadable' }, found: [] };

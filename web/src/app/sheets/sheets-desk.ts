@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
@@ -6,6 +18,7 @@ import type { TapeEntry } from '@amber-relay/core/job';
 import { baseName, latestReadings, nextName, sectionAreas, type Chain, type Sheet } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
 import { CardSheets } from './card-sheets';
+import { SheetPages } from './pages/sheet-pages';
 import { ChainStrip, newChain } from './chain-strip';
 import { DeskState } from './desk-state';
 import { partFacts, type PartHistory } from './part-facts';
@@ -130,6 +143,8 @@ export class SheetsDesk {
   );
 
   constructor() {
+    const pages = inject(SheetPages);
+    afterNextRender(() => pages.warm());
     // What one was sent here for; asked again once the sheets have been read.
     effect(() => {
       const [at, section, ready] = [this.at(), this.section(), this.sheets.sheets().length > 0];
@@ -227,7 +242,6 @@ export class SheetsDesk {
     }
     this.taking.set('');
     this.taken.set(results);
-    this.sheets.read();
   }
 
   protected async removeFile(side: 'left' | 'right'): Promise<void> {

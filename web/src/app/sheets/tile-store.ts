@@ -45,7 +45,7 @@ export class TileStore {
   private readonly tiles = new Map<string, Tile>();
   private pixels = 0;
 
-  constructor(private readonly most = 24_000_000) {}
+  constructor(private readonly most = 10_000_000) {}
 
   has(key: string): boolean {
     return this.tiles.has(key);

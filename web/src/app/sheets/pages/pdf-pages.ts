@@ -1,5 +1,5 @@
 import type { SheetWord } from '@amber-relay/core/sheets';
-import { getDocument, Util, type PDFDocumentProxy } from 'pdfjs-dist';
+import { getDocument, Util, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist';
 import type { TextItem } from 'pdfjs-dist/types/src/display/api';
 import * as reader from 'pdfjs-dist/build/pdf.worker.mjs';
 import { BlobTransport } from './blob-transport';
@@ -7,8 +7,10 @@ import { BlobTransport } from './blob-transport';
 // The reader runs in the worker that this is part of, not in one of its own.
 (globalThis as { pdfjsWorker?: unknown }).pdfjsWorker = reader;
 
-/** After so many bytes a document is opened anew, which lets go of what was read of it. */
-const readAtMost = 48_000_000;
+/** After so many bytes beyond those that opening took, a document is opened anew, which lets go of what was read of it. */
+const readAtMost = 16_000_000;
+/** Small, since a reader looks at every page of a flat file before it knows the last. */
+const pieceBytes = 65_536;
 const largestPicture = 60_000_000;
 
 class PlainCanvases {
@@ -55,6 +57,11 @@ class NoFilters {
 export class PdfPages {
   private open: Promise<PDFDocumentProxy> | undefined;
   private transport: BlobTransport | undefined;
+  private givenAtOpening = 0;
+  private inHand: PDFPageProxy[] = [];
+  private before: Promise<unknown> = Promise.resolve();
+  /** One for all pieces: each of its own would wait for the next sweep of the memory. */
+  private readonly canvas = new OffscreenCanvas(1, 1);
 
   constructor(
     private readonly blob: Blob,
@@ -63,12 +70,13 @@ export class PdfPages {
   ) {}
 
   private async document(): Promise<PDFDocumentProxy> {
-    if (this.open && (this.transport?.given ?? 0) > readAtMost) await this.close();
+    if (this.open && this.transport && this.transport.given - this.givenAtOpening > readAtMost) await this.close();
     if (!this.open) {
-      this.transport = new BlobTransport(this.blob);
+      const transport = new BlobTransport(this.blob);
+      this.transport = transport;
       this.open = getDocument({
-        range: this.transport,
-        rangeChunkSize: 262_144,
+        range: transport,
+        rangeChunkSize: pieceBytes,
         disableAutoFetch: true,
         disableStream: true,
         enableXfa: false,
@@ -84,7 +92,10 @@ export class PdfPages {
         CanvasFactory: PlainCanvases,
         FilterFactory: NoFilters,
         verbosity: 0,
-      }).promise;
+      }).promise.then((document) => {
+        this.givenAtOpening = transport.given;
+        return document;
+      });
     }
     return this.open;
   }
@@ -106,10 +117,21 @@ export class PdfPages {
     return { width, height };
   }
 
-  /** Part of a page at a scale: `x`, `y`, `w`, `h` in pixels at that scale. */
-  async draw(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
+  /** Part of a page at a scale: `x`, `y`, `w`, `h` in pixels at that scale. Pieces are drawn one after the other. */
+  draw(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
+    const drawn = this.before.catch(() => undefined).then(() => this.drawNow(page, scale, x, y, w, h));
+    this.before = drawn;
+    return drawn;
+  }
+
+  private async drawNow(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
     const held = await (await this.document()).getPage(page);
-    const canvas = new OffscreenCanvas(w, h);
+    // Of each page that was drawn, all that is on it would be kept; only those in the two views need it.
+    this.inHand = [held, ...this.inHand.filter((other) => other !== held)];
+    this.inHand.splice(2).forEach((other) => other.cleanup());
+    const { canvas } = this;
+    canvas.width = w;
+    canvas.height = h;
     await held.render({
       canvas: canvas as unknown as HTMLCanvasElement,
       viewport: held.getViewport({ scale, offsetX: -x, offsetY: -y }),
@@ -133,6 +155,7 @@ export class PdfPages {
   async close(): Promise<void> {
     const open = await this.open?.catch(() => undefined);
     this.open = undefined;
+    this.inHand = [];
     await open?.destroy();
   }
 }

@@ -11,9 +11,11 @@ const assets = new URL('pdf', document.baseURI).href;
 
 /** How long one page may take before the worker is taken for stuck. */
 const patience = 20_000;
+/** So many files stay open at once: those of the two views, and the one whose text is gone through. */
+const mostOpen = 3;
 
 /** A worker with the files that are open in it. When a page gets stuck it is ended, and another takes its place. */
-export class PageReader {
+class PageReader {
   private worker: Worker | undefined;
   private api: Remote<PagesApi> | undefined;
   private readonly opened = new Map<string, Promise<Awaited<ReturnType<PagesApi['open']>>>>();
@@ -30,6 +32,8 @@ export class PageReader {
       opening = blob().then((bytes) => this.inTime(this.remote().open(file.id, file.type, bytes, assets)));
       opening.catch(() => this.opened.delete(file.id));
       this.opened.set(file.id, opening);
+      const [oldest] = this.opened.keys();
+      if (oldest && this.opened.size > mostOpen) this.close(oldest);
     }
     return opening;
   }
@@ -40,6 +44,16 @@ export class PageReader {
 
   read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
     return this.inTime(this.remote().read(id, page, prefixes));
+  }
+
+  /** Starts the worker, so that the first file does not wait for it. */
+  warm(): void {
+    void this.remote().isOpen('');
+  }
+
+  close(id: string): void {
+    this.opened.delete(id);
+    void this.api?.close(id);
   }
 
   end(): void {
@@ -76,6 +90,35 @@ export class SheetPages {
     }
     await this.reader.open(file, () => this.blob(file.id));
     return this.reader.draw(file.id, { ...piece, page: sheet.page });
+  }
+
+  warm(): void {
+    this.reader.warm();
+  }
+
+  /** Goes through the text of a page. It is done beside the drawing, page by page, so that the drawing never waits for long. */
+  async read(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, prefixes: readonly string[]): Promise<PageRead> {
+    await this.reader.open(file, () => this.blob(file.id));
+    return this.reader.read(file.id, sheet.page, prefixes);
+  }
+
+  /** The text of an SVG file. */
+  async text(file: Pick<SheetFile, 'id'>): Promise<string> {
+    return (await this.blob(file.id)).text();
+  }
+
+  /** Opens a file that is not kept yet; it stays open for its first drawing. */
+  open(file: Pick<SheetFile, 'id' | 'type'>, blob: Blob): ReturnType<PagesApi['open']> {
+    return this.reader.open(file, () => Promise.resolve(blob));
+  }
+
+  /** Draws a page of a file that `open` was given. */
+  tryDraw(file: Pick<SheetFile, 'id'>, piece: Piece): Promise<ImageBitmap> {
+    return this.reader.draw(file.id, piece);
+  }
+
+  close(id: string): void {
+    this.reader.close(id);
   }
 
   private async blob(id: string): Promise<Blob> {
