@@ -17,7 +17,8 @@ const views = [
   ['first-look', [409, 'first-look']],
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
-  ['trace-daylight', [409, 'trace'], 'tp7 ch40 7.42v', 'daylight'],
+  ['sheets', [419, 'sheets?at=TP16'], 'tp16 -71dBm'],
+  ['sheets-daylight', [420, 'sheets?at=Q12'], undefined, 'daylight'],
   ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
   ['repair', [404, 'repair']],
@@ -26,15 +27,23 @@ const views = [
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
   ['sum-pad', { bench: 417, sum: 'Attenuator pad' }],
-  ['sum-lock-sweep', { bench: 409, sum: 'Lock voltage sweep' }, undefined, 'daylight'],
   ['instruments', '/instruments'],
   ['archive', '/archive'],
 ];
+
+/** The text of sheets is gone through when their card is first in hand; then both views are drawn. */
+async function sheetsDrawn(page) {
+  await page.locator('app-sheet-view .ring').first().waitFor({ timeout: 60_000 });
+  await page.locator('[data-reading]').waitFor({ state: 'hidden', timeout: 60_000 });
+  await page.waitForTimeout(1500);
+}
 
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${at}/day`);
   await page.getByText(/\d+ in hand/).waitFor();
+  // The demo shop's sheets come a while after its jobs.
+  await page.waitForTimeout(6000);
   const idOf = (number) =>
     page.evaluate(async (wanted) => {
       const done = (request) => new Promise((resolve) => (request.onsuccess = () => resolve(request.result)));
@@ -54,6 +63,7 @@ try {
       await page.mouse.move(700, 60);
     }
     await page.waitForTimeout(1200);
+    if (String(stage).startsWith('sheets')) await sheetsDrawn(page);
     if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });

@@ -24,6 +24,8 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/cards',
     '/cards/new',
     '/cards/murrelo-twin/edit',
+    '/cards/murrelo-twin/sheets',
+    '/cards/dunvick-post-6/sheets',
     '/stock',
     '/instruments',
     '/practice',
@@ -47,6 +49,8 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     [417, 'trace'],
     [401, 'tag'],
     [401, 'sheet'],
+    [417, 'sheets'],
+    [419, 'sheets?at=Q7'],
   ],
 };
 

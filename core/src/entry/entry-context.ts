@@ -8,6 +8,8 @@ export interface EntryContext {
   /** The sticky condition: mode, band, channel, keyed. */
   readonly condition: Condition;
   readonly instruments: readonly Instrument[];
+  /** Whether a designator that the card does not name stands on its sheets. */
+  readonly onSheets?: (designator: string) => boolean;
   /** The day of the reading, for instruments that age. */
   readonly now?: Date;
 }

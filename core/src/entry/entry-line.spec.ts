@@ -242,6 +242,16 @@ describe('completions', () => {
   });
 });
 
+describe('a part that only the sheets name', () => {
+  it('can be read, without a section; one that nothing names cannot', () => {
+    const onSheets = (name: string): boolean => name === 'R201';
+    expect(readLine('r201 470', { ...context, onSheets }).entry).toEqual(
+      jasmine.objectContaining({ subject: { what: 'part', designator: 'R201' }, value: 470, unit: 'ohm' }),
+    );
+    expect(() => readLine('r202 470', { ...context, onSheets })).toThrowError(/no part R202/);
+  });
+});
+
 describe('a part or point named alone', () => {
   it('asks to be shown, with what the card says of it', () => {
     const [part] = card.parts;

@@ -244,7 +244,7 @@ export function readLine(line: string, context: EntryContext): Understood {
   if (isDesignator(first.text)) {
     const designator = first.text.toUpperCase();
     const part = card && partOf(card, designator);
-    if (card && !part) {
+    if (card && !part && !context.onSheets?.(designator)) {
       const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
       return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
     }

@@ -33,13 +33,7 @@ import { Tape } from './tape';
             >
           </a>
         }
-        <a
-          class="sheets"
-          routerLink="sheets"
-          routerLinkActive
-          (isActiveChange)="sheetsOpen.set($event)"
-          [attr.aria-current]="sheetsOpen() ? 'page' : null"
-        >
+        <a class="sheets" routerLink="sheets" routerLinkActive (isActiveChange)="sheetsOpen.set($event)" ariaCurrentWhenActive="page">
           <mat-icon svgIcon="sheets" />
           <span
             ><b>Sheets</b><small>{{ sheetsSay() }}</small></span

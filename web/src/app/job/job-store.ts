@@ -22,6 +22,7 @@ import { effectText, type Effect, type Evidence, type ProbeOrder, type TraceOpti
 import { wrap, type Remote } from 'comlink';
 import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
+import { CardSheets } from '../sheets/card-sheets';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import type { TraceApi } from './trace/trace.worker';
@@ -33,6 +34,7 @@ export class JobStore {
   private readonly snack = inject(MatSnackBar);
   private readonly bench = inject(BenchLine);
   private readonly shop = inject(ShopRepository);
+  private readonly sheets = inject(CardSheets, { optional: true });
 
   readonly jobId = signal('');
   /** Undefined while it is being read, null when there is no such job. */
@@ -73,7 +75,14 @@ export class JobStore {
   });
   readonly entryContext = computed((): EntryContext => {
     const card = this.card();
-    return { condition: this.condition(), now: new Date(), instruments: this.instruments(), ...(card ? { card } : {}) };
+    const index = this.sheets?.index();
+    return {
+      condition: this.condition(),
+      now: new Date(),
+      instruments: this.instruments(),
+      ...(card ? { card } : {}),
+      ...(index ? { onSheets: (name: string) => index.has(name) } : {}),
+    };
   });
 
   /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */

@@ -4,6 +4,13 @@ import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
 import { expectedAt, readingText } from './sheet-marks';
 
+/** `regulator-ic` as one says it. */
+const kindName = (kind: string): string =>
+  kind
+    .replaceAll('-', ' ')
+    .replace(/\b(ic|fet)\b/g, (word) => word.toUpperCase())
+    .replace('pin diode', 'PIN diode');
+
 export interface PartHistory {
   /** Finished jobs of this chassis. */
   readonly jobs: number;
@@ -57,11 +64,7 @@ export function partFacts(
   const replaced = history?.replaced[part?.designator ?? name] ?? 0;
   return {
     name: part?.designator ?? point?.id ?? name,
-    what: point
-      ? point.name
-      : part
-        ? `${part.kind.replaceAll('-', ' ')}, ${part.value}${part.rating ? `, ${part.rating}` : ''}`
-        : 'not on the card',
+    what: point ? point.name : part ? `${kindName(part.kind)}, ${part.value}${part.rating ? `, ${part.rating}` : ''}` : 'not on the card',
     section: section && { id: section.id, name: section.name, watch: section.watch ?? '' },
     expected: [
       ...(point ? [expectedAt(card, point.id, condition)] : []),

@@ -45,7 +45,7 @@ export function marksOn(places: readonly Place[], { card, condition, readings, t
           says: expectedAt(card, point.id, condition),
           measures: true,
           next: point.id === next,
-          ...(reading ? { verdict: reading.verdict, figure: readingText(reading) } : {}),
+          ...(reading ? { verdict: reading.verdict, ...(reading.value === null ? {} : { figure: readingText(reading) }) } : {}),
         },
       ];
     }
@@ -87,7 +87,7 @@ export function marksOn(places: readonly Place[], { card, condition, readings, t
 /** The line that begins a measurement at a point or part. */
 export function measureLine(card: Card, name: string, pin?: string): string {
   if (pointOf(card, name)) return `${name.toLowerCase()} `;
-  const part = partOf(card, name);
-  const first = pin ?? part?.pins?.[0]?.pin;
-  return `${name.toLowerCase()} ${first && part && !['C', 'R', 'L'].includes(name.charAt(0)) ? `${first.toLowerCase()} ` : ''}`;
+  const own = ['C', 'R', 'L'].includes(name.charAt(0)) ? undefined : partOf(card, name)?.pins?.[0]?.pin;
+  const at = pin ?? own;
+  return `${name.toLowerCase()} ${at ? `${at.toLowerCase()} ` : ''}`;
 }
