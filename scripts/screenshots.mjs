@@ -17,7 +17,7 @@ const views = [
   ['first-look', [409, 'first-look']],
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
-  ['sheets', [419, 'sheets?at=TP16'], 'tp16 -71dBm'],
+  ['sheets', [419, 'sheets?at=TP9']],
   ['sheets-daylight', [420, 'sheets?at=Q12'], undefined, 'daylight'],
   ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
@@ -35,6 +35,7 @@ const views = [
 async function sheetsDrawn(page) {
   await page.locator('app-sheet-view .ring').first().waitFor({ timeout: 60_000 });
   await page.locator('[data-reading]').waitFor({ state: 'hidden', timeout: 60_000 });
+  await page.getByRole('button', { name: 'Suspicion' }).click();
   await page.waitForTimeout(1500);
 }
 

@@ -23,7 +23,7 @@ import type { PartFacts } from './part-facts';
     </div>
     <div class="cells">
       <section aria-label="Expected">
-        <h3>Should be</h3>
+        <h2>Should be</h2>
         @for (line of f.expected; track line) {
           <p>{{ line }}</p>
         } @empty {
@@ -35,7 +35,7 @@ import type { PartFacts } from './part-facts';
       </section>
       @if (measures()) {
         <section aria-label="Readings on this job">
-          <h3>Read on this job</h3>
+          <h2>Read on this job</h2>
           @for (r of f.readings; track r.key) {
             <p class="reading">
               <span class="quiet">{{ r.key }}</span> <span class="fig">{{ r.text }}</span> <app-verdict [of]="r.verdict" />
@@ -54,7 +54,7 @@ import type { PartFacts } from './part-facts';
       }
       @if (f.found.length || f.pictures.length) {
         <section aria-label="Found in First look">
-          <h3>Found in First look</h3>
+          <h2>Found in First look</h2>
           @for (text of f.found; track $index) {
             <p>{{ text }}</p>
           }
@@ -64,7 +64,7 @@ import type { PartFacts } from './part-facts';
         </section>
       }
       <section aria-label="History and other sheets">
-        <h3>In this shop</h3>
+        <h2>In this shop</h2>
         <p data-history>{{ f.history }}</p>
         @if (f.spots.length > 1) {
           <div class="pins" role="group" aria-label="Also on">
@@ -98,7 +98,7 @@ import type { PartFacts } from './part-facts';
       grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
       gap: 4px 16px;
     }
-    h3 {
+    h2 {
       font: 500 14px/18px var(--ar-font-text);
       font-stretch: var(--ar-stretch-text);
       color: var(--mat-sys-on-surface-variant);
