@@ -170,6 +170,20 @@ test('a scan without text is pinned by hand, several in a row, and then used', a
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(pins).toHaveCount(4);
   await page.locator('app-pin-strip').getByRole('button', { name: 'Close' }).click();
+  // Out as JSON, off, and in again; and a title and kind of its own.
+  const json = await readFile(await (await sheets.more('Index as JSON')).path());
+  await page.getByRole('button', { name: 'Pin by hand' }).click();
+  await page.getByRole('button', { name: 'Take the pin TP5 off' }).click();
+  await page.getByText('More', { exact: true }).click();
+  await page.getByLabel('Pins from a JSON file').setInputFiles({ name: 'pins.json', mimeType: 'application/json', buffer: json });
+  await expect(page.getByText('4 pins taken.')).toBeVisible();
+  await expect(pins).toHaveCount(4);
+  await page.locator('app-pin-strip').getByRole('button', { name: 'Close' }).click();
+  await page.getByText('More', { exact: true }).click();
+  await page.getByLabel('Its title').fill('Schematic, all of it');
+  await page.getByLabel('Its title').press('Tab');
+  await expect(sheets.sheetOf('left')).toContainText('Schematic, all of it');
+  await page.getByText('More', { exact: true }).click();
   await job.entry().fill('tp5');
   await page.keyboard.press('Enter');
   await expect(sheets.ring('left')).toBeVisible();

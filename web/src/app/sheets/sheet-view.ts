@@ -21,6 +21,7 @@ import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { Verdict } from '../ui/verdict';
 import { SheetPages } from './pages/sheet-pages';
 import type { Focus } from './desk-state';
+import { flagSides } from './flag-sides';
 import { SheetFrame, type Point, type View } from './sheet-frame';
 import { scaleFor, tilesOver, TileStore, type TileWanted } from './tile-store';
 
@@ -69,6 +70,12 @@ const reach = 14;
 /** Scale at which a whole sheet fits one tile. */
 const coarse = (sheet: Sheet): number => Math.min(1, 620 / Math.max(sheet.width, sheet.height));
 
+/** About how wide the flag of a mark is: its verdict, and its figure where one is close enough to read it. */
+function flagWidth({ verdict, figure, kind }: SheetMark, close: boolean): number {
+  const letters = (figure && (close || kind === 'finding') ? figure.length : 0) * 9;
+  return verdict || figure ? (verdict ? 68 : 10) + letters + 8 : 0;
+}
+
 /** One sheet, drawn in tiles at the zoom in use, with what is laid over it. It pans and zooms by mouse, touch and keyboard. */
 @Component({
   selector: 'app-sheet-view',
@@ -114,13 +121,15 @@ export class SheetView {
   protected readonly placed = computed(() => {
     const [view, frame, { width, height }] = [this.view(), this.frame(), this.size()];
     const close = view.k * 8 > 9;
-    return this.marks().flatMap((mark) => {
+    const inView = this.marks().flatMap((mark) => {
       const { x, y, w, h } = mark.place;
       const [a, b] = [frame.toView([x, y], view), frame.toView([x + w, y + h], view)];
       const [left, top, right, bottom] = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])];
       if (right < 0 || bottom < 0 || left > width || top > height) return [];
-      return [{ mark, left, top, w: right - left, h: bottom - top, close }];
+      return [{ mark, left, top, w: right - left, h: bottom - top, close, wide: flagWidth(mark, close) }];
     });
+    const sides = flagSides(inView, { width, height });
+    return inView.map((at, i) => ({ ...at, side: sides[i] ?? 'right' }));
   });
   /** The ring around what was jumped to. */
   protected readonly ring = computed(() => {

@@ -15,7 +15,18 @@ import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
 import type { TapeEntry } from '@amber-relay/core/job';
-import { baseName, latestReadings, nextName, sectionAreas, type Chain, type Sheet } from '@amber-relay/core/sheets';
+import { attempt } from '@amber-relay/core/errors';
+import {
+  baseName,
+  latestReadings,
+  nextName,
+  readPlacesJson,
+  sectionAreas,
+  sheetKindNames,
+  sheetKinds,
+  type Chain,
+  type Sheet,
+} from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
 import { CardSheets } from './card-sheets';
 import { SheetPages } from './pages/sheet-pages';
@@ -77,6 +88,7 @@ export class SheetsDesk {
   protected readonly chain = signal<Chain>(newChain);
   protected readonly pinName = signal('R1');
   protected readonly pinSide = signal<Sheet | undefined>(undefined);
+  protected readonly kinds = sheetKinds.map((value) => ({ value, name: sheetKindNames[value] }));
   protected readonly taking = signal('');
   protected readonly taken = signal<readonly Intake[]>([]);
 
@@ -252,6 +264,35 @@ export class SheetsDesk {
       .open(`${gone.file.name} is off the card, with its ${gone.sheets.length} sheets and their pins.`, 'Undo', { duration: 15_000 })
       .onAction()
       .subscribe(() => void this.repository.putBack(gone));
+  }
+
+  /** Says what a sheet is, where its own words did not. */
+  protected describe(sheet: Sheet, change: Partial<Pick<Sheet, 'kind' | 'title'>>): void {
+    if (change.title?.trim() !== '') void this.repository.change(sheet.id, change);
+  }
+
+  /** Takes pins from a file that was made here or elsewhere: onto the same sheets, or those of the same title and page. */
+  protected async takePins(files: FileList | null): Promise<void> {
+    const text = await files?.[0]?.text();
+    if (text === undefined) return;
+    const outcome = attempt(() => readPlacesJson(text));
+    if (!outcome.ok) return void this.snack.open(`${outcome.failure.path}: ${outcome.failure.message} ${outcome.failure.remedy}`, 'Close');
+    let taken = 0;
+    for (const given of outcome.value.sheets) {
+      const own = this.sheets.sheets();
+      const sheet = own.find((s) => s.id === given.id) ?? own.find((s) => s.title === given.title && s.page === given.page);
+      if (!sheet || !given.pinned.length) continue;
+      const [wide, high] = [sheet.width / given.width, sheet.height / given.height];
+      const fitted = given.pinned.map((p) => ({ ...p, x: p.x * wide, y: p.y * high, w: p.w * wide, h: p.h * high }));
+      await this.repository.changePins(sheet, (pinned) => [
+        ...pinned,
+        ...fitted.filter((p) => !pinned.some((old) => old.name === p.name && old.unit === p.unit)),
+      ]);
+      taken += fitted.length;
+    }
+    this.snack.open(taken ? `${taken} pins taken.` : 'No pins in it belong to these sheets; nothing was changed.', 'Close', {
+      duration: 8000,
+    });
   }
 
   protected async save(what: 'svg' | 'pdf' | 'png'): Promise<void> {

@@ -1,18 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { DecimalPipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { buildReport, ofKind, type EntryOf } from '@amber-relay/core/job';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
+import { CardSheets } from '../../sheets/card-sheets';
 import { JobStore } from '../job-store';
 import { ReportView } from '../print/report-view';
+
+/** Sheets up to so many bytes come along with a job of themselves. */
+const mostSheets = 30_000_000;
 
 /** Hand back: what to say, the sheet as it will be, and the job as a file. */
 @Component({
   selector: 'app-hand-back-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, MatIcon, RouterLink, ReportView],
+  imports: [DecimalPipe, FormsModule, MatButton, MatIcon, RouterLink, ReportView],
   template: `
     <header class="head">
       <h1>Hand back</h1>
@@ -20,6 +25,11 @@ import { ReportView } from '../print/report-view';
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
       <a mat-stroked-button [routerLink]="['/job', store.jobId(), 'sheet']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
+      @if (sheetBytes()) {
+        <button class="chip" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
+          with its sheets, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
+        </button>
+      }
       <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
@@ -66,6 +76,10 @@ import { ReportView } from '../print/report-view';
 export class HandBackStage {
   protected readonly store = inject(JobStore);
   private readonly archives = inject(ArchiveService);
+  private readonly sheets = inject(CardSheets, { optional: true });
+  protected readonly sheetBytes = computed(() => (this.sheets?.files() ?? []).reduce((sum, file) => sum + file.size, 0));
+  /** A large manual stays here unless it is asked for: whoever gets the job can be given the card once. */
+  protected readonly withSheets = linkedSignal(() => this.sheetBytes() < mostSheets);
   protected readonly kinds = [
     { about: 'done', word: 'Done' },
     { about: 'left-alone', word: 'Left alone' },
@@ -126,7 +140,7 @@ export class HandBackStage {
 
   protected async archive(): Promise<void> {
     await this.during(async () => {
-      const { name, zip } = await this.archives.exportJob(this.store.jobId());
+      const { name, zip } = await this.archives.exportJob(this.store.jobId(), this.withSheets());
       saveFile(name, zip);
     }, 'The file could not be made.');
   }
