@@ -212,10 +212,10 @@ test('one job from booking in to hand-back, carried away as a file and back', as
   const zip = await job.download('Job as a file');
   const path = await zip.path();
   const files = unzipSync(new Uint8Array(await readFile(path)));
-  expect(Object.keys(files).sort()).toEqual(['job.json', 'manifest.json', 'readings.csv']);
+  expect(Object.keys(files).sort()).toEqual(['job.json', 'manifest.json', 'readings.csv', expect.stringMatching(/^sheets\/.+\.pdf$/)]);
   expect(JSON.parse(strFromU8(files['job.json'] ?? new Uint8Array()))).toMatchObject({
     format: 'amber-relay-job',
-    version: 3,
+    version: 4,
     job: { id: jobId },
   });
   expect(strFromU8(files['readings.csv'] ?? new Uint8Array())).toContain('power-am');

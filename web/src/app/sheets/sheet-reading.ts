@@ -66,7 +66,7 @@ export class SheetReading {
         return { sheet: named({ ...sheet, width, height, words, read: 'done' }, title), found: [...places] };
       }
       if (file.type !== 'svg') return { sheet: { ...sheet, read: 'done' }, found: [] };
-      const words = svgWords(await this.pages.text(file));
+      const words = await svgWords(await this.pages.text(file));
       return { sheet: named({ ...sheet, words: words.length, read: 'done' }, titleOf(words)), found: indexPage(words, prefixes) };
     } catch {
       return { sheet: { ...sheet, read: 'unreadable' }, found: [] };

@@ -120,6 +120,12 @@ export class ArchiveService {
     };
   }
 
+  /** Opens an archive of cards beside the page. */
+  async openCards(zip: Uint8Array): Promise<CardArchive | ImportFailure> {
+    const cards = await this.api.unpackCards(zip);
+    return cards.ok ? cards.value : cards.failure;
+  }
+
   /** Takes cards with their sheets in, in one transaction. */
   async importCards(archive: CardArchive): Promise<void> {
     const { db } = this;

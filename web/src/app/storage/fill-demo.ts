@@ -1,5 +1,5 @@
 import type { Injector } from '@angular/core';
-import { unpackCards, unpackShop } from '@amber-relay/core/archive';
+import { unpackShop } from '@amber-relay/core/archive';
 import { ArchiveService } from './archive-service';
 import { BenchDatabase } from './bench-database';
 import { SheetRepository } from './sheet-repository';
@@ -24,5 +24,6 @@ export async function fillDemoSheets(injector: Injector): Promise<void> {
   if ((await db.sheetFiles.count()) > 0 || (await db.cards.count()) === 0) return;
   const answer = await fetch('/demo/sheets.zip').catch(() => undefined);
   if (!answer?.ok) return;
-  await injector.get(SheetRepository).takeFor(unpackCards(new Uint8Array(await answer.arrayBuffer())));
+  const archive = await injector.get(ArchiveService).openCards(new Uint8Array(await answer.arrayBuffer()));
+  if (!('remedy' in archive)) await injector.get(SheetRepository).takeFor(archive);
 }

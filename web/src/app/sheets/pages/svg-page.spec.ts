@@ -42,11 +42,11 @@ describe('safeSvg', () => {
 });
 
 describe('svgWords', () => {
-  it('gives each text with its box, as it is drawn', () => {
+  it('gives each text with its box, as it is drawn', async () => {
     const safe = safeSvg(
       svg('<text x="100" y="50" font-size="10">Q7</text><g transform="translate(50 60) rotate(90)"><text font-size="10">R12</text></g>'),
     );
-    const [q7, r12] = svgWords(safe?.text ?? '');
+    const [q7, r12] = await svgWords(safe?.text ?? '');
     expect(q7?.text).toBe('Q7');
     expect(q7?.x).toBeCloseTo(100, 0);
     expect((q7?.y ?? 0) + (q7?.h ?? 0)).toBeGreaterThan(48);

@@ -68,30 +68,43 @@ function stayAtHome(element: Element): boolean {
   return element.localName === 'style' ? before.textContent !== element.textContent : !before.isEqualNode(element.cloneNode(false));
 }
 
+/** So many texts are measured at a time; between them the page gets its turn. */
+const atOnce = 40;
+const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
 /** The text of an SVG that was cleaned, in sheet units, as the browser lays it out. */
-export function svgWords(svg: string): SheetWord[] {
+export async function svgWords(svg: string): Promise<SheetWord[]> {
+  const drawn = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement as unknown as SVGSVGElement;
+  // Where text stands does not hang on lines; without them there is little to lay out.
+  drawn.querySelectorAll('path, line, polyline, polygon, rect, circle, ellipse, image, use').forEach((element) => element.remove());
+  await turn();
   const host = document.createElement('div');
   host.style.cssText = 'position:fixed;left:-100000px;top:0;visibility:hidden';
-  const inside = host.attachShadow({ mode: 'closed' });
-  const drawn = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement as unknown as SVGSVGElement;
-  inside.append(drawn);
+  host.attachShadow({ mode: 'closed' }).append(drawn);
   document.body.append(host);
   try {
     const page = drawn.getBoundingClientRect();
-    return [...drawn.querySelectorAll('text')].flatMap((text): SheetWord[] => {
-      const parts = text.querySelectorAll('tspan');
-      return (parts.length ? [...parts] : [text]).flatMap((part): SheetWord[] => {
-        const says = part.textContent.trim();
-        if (!says) return [];
-        const { left, top, width, height } = part.getBoundingClientRect();
-        const matrix = text.getScreenCTM();
-        const quarter = matrix ? (((Math.round(Math.atan2(matrix.b, matrix.a) / (Math.PI / 2)) + 4) % 4) as 0 | 1 | 2 | 3) : 0;
-        return [{ text: says, x: left - page.left, y: top - page.top, w: width, h: height, ...(quarter ? { quarter } : {}) }];
-      });
-    });
+    const words: SheetWord[] = [];
+    for (const [i, text] of [...drawn.querySelectorAll('text')].entries()) {
+      if (i % atOnce === 0) await turn();
+      words.push(...wordsIn(text, page));
+    }
+    return words;
   } finally {
     host.remove();
   }
+}
+
+function wordsIn(text: SVGTextElement, page: DOMRect): SheetWord[] {
+  const parts = text.querySelectorAll('tspan');
+  const matrix = text.getScreenCTM();
+  const quarter = matrix ? (((Math.round(Math.atan2(matrix.b, matrix.a) / (Math.PI / 2)) + 4) % 4) as 0 | 1 | 2 | 3) : 0;
+  return (parts.length ? [...parts] : [text]).flatMap((part): SheetWord[] => {
+    const says = part.textContent.trim();
+    if (!says) return [];
+    const { left, top, width, height } = part.getBoundingClientRect();
+    return [{ text: says, x: left - page.left, y: top - page.top, w: width, h: height, ...(quarter ? { quarter } : {}) }];
+  });
 }
 
 /** Draws pieces of an SVG: as a picture, in which nothing can run. */
