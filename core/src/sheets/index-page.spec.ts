@@ -1,3 +1,4 @@
+import * as fc from 'fast-check';
 import { prefixesFor } from './designators';
 import { indexPage } from './index-page';
 import { tokensOf, type SheetWord } from './sheet-words';
@@ -59,4 +60,54 @@ describe('indexPage', () => {
     const words = Array.from({ length: 10_000 }, (_, i) => word(`R${(i % 900) + 1}`, (i % 100) * 40, Math.floor(i / 100) * 14));
     expect(indexPage(words, prefixesFor([])).length).toBe(10_000);
   });
+});
+
+describe('indexPage, whatever the page', () => {
+  const names = fc.uniqueArray(
+    fc.tuple(fc.constantFrom('R', 'C', 'Q', 'IC', 'TP', 'L'), fc.integer({ min: 1, max: 999 })).map(([letters, n]) => `${letters}${n}`),
+    { minLength: 1, maxLength: 60 },
+  );
+  /** Each name in a cell of its own, somewhere within it. */
+  const laid = names.chain((list) =>
+    fc
+      .array(fc.tuple(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 8 })), { minLength: list.length, maxLength: list.length })
+      .map((offsets) =>
+        list.map((name, i) => word(name, (i % 8) * 90 + (offsets[i]?.[0] ?? 0), Math.floor(i / 8) * 40 + (offsets[i]?.[1] ?? 0))),
+      ),
+  );
+
+  it('finds every name exactly once, where it stands, in whatever order the text comes', () =>
+    fc.assert(
+      fc.property(laid, fc.integer(), (words, seed) => {
+        const shuffled = [...words].sort((a, b) => ((a.x * 31 + a.y * 17 + seed) % 7) - ((b.x * 31 + b.y * 17 + seed) % 7));
+        const found = indexPage(shuffled, prefixesFor([]));
+        return (
+          found.length === words.length &&
+          words.every((w) => found.some((p) => p.name === w.text && Math.abs(p.x - w.x) < 1 && Math.abs(p.y - w.y) < 1))
+        );
+      }),
+    ));
+
+  it('finds the same on a page that is written sideways', () =>
+    fc.assert(
+      fc.property(laid, fc.constantFrom(1 as const, 3 as const), (words, quarter) => {
+        // The page turned by a quarter: what ran to the right runs down or up.
+        const turned = words.map(({ text, x, y, w, h }) =>
+          quarter === 1 ? { text, x: 1000 - y - h, y: x, w: h, h: w, quarter } : { text, x: y, y: 1000 - x - w, w: h, h: w, quarter },
+        );
+        const list = (of: readonly SheetWord[]): string[] =>
+          indexPage(of, prefixesFor([]))
+            .map((p) => p.name)
+            .sort();
+        expect(list(turned)).toEqual(list(words));
+      }),
+    ));
+
+  it('never fails on whatever text there is, and keeps each place on its page', () =>
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.string(), fc.integer({ min: 0, max: 900 }), fc.integer({ min: 0, max: 600 }))), (items) => {
+        const words = items.map(([text, x, y]) => word(text, x, y));
+        return indexPage(words, prefixesFor([])).every((p) => p.x >= 0 && p.y >= 0 && /^[A-Z]{1,4}\d{1,4}$/.test(p.name));
+      }),
+    ));
 });

@@ -1,4 +1,4 @@
-import { polygonHull } from 'd3-polygon';
+import { polygonContains, polygonHull } from 'd3-polygon';
 import type { Card } from '../card/card-schema';
 import { baseName } from './look-up-places';
 import type { Place } from './sheet-records';
@@ -42,4 +42,15 @@ export function sectionAreas(card: Card, places: readonly Place[]): SectionArea[
     const hull = near.length >= 3 ? polygonHull(near) : null;
     return [{ section, outline: hull ?? near, room: Math.max(8, tall * 2.2) }];
   });
+}
+
+/** The area that a point of the sheet lies in, its room included; the smallest where several overlap. */
+export function areaAt(areas: readonly SectionArea[], x: number, y: number): SectionArea | undefined {
+  const size = ({ outline }: SectionArea): number => {
+    const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
+    return (Math.max(...xs) - Math.min(...xs)) * (Math.max(...ys) - Math.min(...ys));
+  };
+  const holds = ({ outline, room }: SectionArea): boolean =>
+    polygonContains(outline as Point[], [x, y]) || outline.some((p) => Math.hypot(p[0] - x, p[1] - y) <= room);
+  return areas.filter(holds).sort((a, b) => size(a) - size(b))[0];
 }

@@ -3,7 +3,7 @@ import { CoreError } from '../errors/core-error';
 import { smallCard } from '../testing/small-card';
 import { baseName, drawnOn, laidOn, PlaceIndex, placeNear } from './look-up-places';
 import { placesCsv, placesJson, readPlacesJson } from './places-file';
-import { sectionAreas } from './section-areas';
+import { areaAt, sectionAreas } from './section-areas';
 import { checkPictureSize, checkSheetFile, typeByContent } from './sheet-file-check';
 import { kindFromTitle, sheetSchema, type Place, type Sheet, type SheetPlaces } from './sheet-records';
 
@@ -63,6 +63,23 @@ describe('sectionAreas', () => {
     const area = sectionAreas(card, [...near, place(own[0]!, 5000, 5000)]).find((a) => a.section === section);
     expect(area?.outline.length).toBeGreaterThan(0);
     expect(area?.outline.every(([x, y]) => x < 1000 && y < 1000)).toBeTrue();
+  });
+  it('tells in which section a point lies, the smallest where two overlap', () => {
+    const square = (section: string, side: number): Parameters<typeof areaAt>[0][number] => ({
+      section,
+      outline: [
+        [0, 0],
+        [side, 0],
+        [side, side],
+        [0, side],
+      ],
+      room: 5,
+    });
+    const areas = [square('large', 100), square('small', 30)];
+    expect(areaAt(areas, 10, 10)?.section).toBe('small');
+    expect(areaAt(areas, 80, 80)?.section).toBe('large');
+    expect(areaAt(areas, 103, 100)?.section).toBe('large');
+    expect(areaAt(areas, 300, 300)).toBeUndefined();
   });
   it('gives none for what is not on the sheet', () => expect(sectionAreas(card, [])).toEqual([]));
 });

@@ -1,5 +1,8 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { sheetSchema } from '@amber-relay/core/sheets';
+import { CardSheets } from '../sheets/card-sheets';
 import { JobRepository } from '../storage/job-repository';
+import { SheetRepository } from '../storage/sheet-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { EntryLine } from './entry-line';
 import { JobStore } from './job-store';
@@ -24,7 +27,7 @@ describe('EntryLine', () => {
 
   beforeEach(async () => {
     // The page gives the store; here the line has one of its own.
-    TestBed.overrideComponent(EntryLine, { add: { providers: [JobStore] } });
+    TestBed.overrideComponent(EntryLine, { add: { providers: [CardSheets, JobStore] } });
     clear = await shopOfOne();
     jobId = (await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa')).id;
     fixture = TestBed.createComponent(EntryLine);
@@ -81,5 +84,37 @@ describe('EntryLine', () => {
   it('takes a completion with Tab', async () => {
     await type('tp', 'Tab');
     expect(box().value).toBe('tp7 ');
+  });
+
+  it('shows a part that is named alone, where it stands on a sheet, and keeps nothing for it', async () => {
+    const repository = TestBed.inject(SheetRepository);
+    const sheet = sheetSchema.parse({
+      id: '00000000-0000-4000-8000-000000000001',
+      cardId: 'pocket',
+      fileId: '00000000-0000-4000-8000-0000000000f1',
+      page: 1,
+      order: 1,
+      title: 'Schematic',
+      kind: 'schematic',
+      width: 600,
+      height: 400,
+      read: 'done',
+    });
+    await repository.add({ id: sheet.fileId, cardId: 'pocket', name: 'a.pdf', type: 'pdf', size: 1 }, new Blob(['x']), [sheet]);
+    await repository.keepRead([{ sheet, found: [{ name: 'C12', x: 1, y: 1, w: 9, h: 5 }] }]);
+    const { injector } = fixture.debugElement;
+    injector.get(CardSheets).card.set(injector.get(JobStore).card());
+    await settle(250);
+    const asked: string[] = [];
+    fixture.componentInstance.showAsked.subscribe((name) => asked.push(name));
+    await type('c12');
+    expect(element().textContent).toContain('C12, 220 µF');
+    expect(element().textContent).toContain('On 1 sheet: Enter shows it');
+    await type('c12', 'Enter');
+    expect(asked).toEqual(['C12']);
+    expect(box().value).toBe('');
+    await type('q9', 'Enter');
+    expect(asked).toEqual(['C12']);
+    expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
   });
 });

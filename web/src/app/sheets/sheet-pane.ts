@@ -44,6 +44,7 @@ import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetSt
       }
     }
   `,
+  styleUrl: './tool.scss',
   styles: `
     :host {
       display: flex;
@@ -74,26 +75,6 @@ import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetSt
     }
     .tools {
       display: flex;
-    }
-    .tool {
-      width: 36px;
-      height: 40px;
-      display: grid;
-      place-items: center;
-      padding: 0;
-      border: 0;
-      background: transparent;
-      color: var(--mat-sys-on-surface-variant);
-      border-radius: 3px 20px 20px 3px;
-      cursor: pointer;
-    }
-    .tool:hover {
-      color: var(--mat-sys-on-surface);
-      background: var(--mat-sys-surface-container-high);
-    }
-    .tool[aria-pressed='true'] {
-      background: var(--mat-sys-secondary-container);
-      color: var(--mat-sys-on-secondary-container);
     }
     app-sheet-view {
       flex: 1;

@@ -98,7 +98,6 @@ export class SheetView {
   readonly dark = input(false);
   readonly pressed = output<Pressed>();
   readonly markPressed = output<SheetMark>();
-  readonly regionPressed = output<string>();
 
   private readonly pages = inject(SheetPages);
   private readonly stage = viewChild.required<ElementRef<HTMLElement>>('stage');

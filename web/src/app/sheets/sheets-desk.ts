@@ -17,6 +17,7 @@ import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
 import type { TapeEntry } from '@amber-relay/core/job';
 import { attempt } from '@amber-relay/core/errors';
 import {
+  areaAt,
   baseName,
   latestReadings,
   nextName,
@@ -62,7 +63,7 @@ type Doing = 'looking' | 'following' | 'pinning';
   imports: [MatIcon, SheetPane, PartPanel, ChainStrip, PinStrip],
   providers: [DeskState],
   templateUrl: './sheets-desk.html',
-  styleUrl: './sheets-desk.scss',
+  styleUrls: ['./sheets-desk.scss', './tool.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
 })
 export class SheetsDesk {
@@ -177,11 +178,20 @@ export class SheetsDesk {
   /** A press on a sheet looks at what is there, adds it to the line that is followed, or pins the next name. */
   protected press({ sheet, at, place }: Pressed): void {
     if (this.doing() === 'pinning') return void this.pin(sheet, at);
-    if (!place) return;
+    if (!place) return this.pressArea(sheet, at);
     if (this.doing() === 'following') return this.addStop(place.name);
     this.desk.name.set(place.name);
     this.desk.section.set(null);
     this.went.emit(place.name);
+  }
+
+  /** A press within the area of a section takes that section in hand, where areas are shown. */
+  private pressArea(sheet: Sheet, [x, y]: readonly [number, number]): void {
+    const card = this.card();
+    const area = this.areas() && card ? areaAt(sectionAreas(card, this.sheets.placesOn(sheet.id)), x, y) : undefined;
+    if (!area) return;
+    this.desk.name.set(null);
+    this.desk.section.set(area.section);
   }
 
   /** A press on a mark measures there, unless a line is being followed. */

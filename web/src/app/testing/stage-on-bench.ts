@@ -2,6 +2,7 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { TapeEntry } from '@amber-relay/core/job';
 import { JobStore } from '../job/job-store';
+import { CardSheets } from '../sheets/card-sheets';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from './shop-of-one';
 
@@ -23,7 +24,7 @@ export interface StageOnBench<T> {
 /** Opens a stage; call `clear` of what it returns in `afterEach`. */
 export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<T>> {
   // The job page gives the store; here the stage has one of its own.
-  TestBed.overrideComponent(component, { add: { providers: [JobStore] } });
+  TestBed.overrideComponent(component, { add: { providers: [CardSheets, JobStore] } });
   const drop = await shopOfOne();
   const jobs = TestBed.inject(JobRepository);
   const { id: jobId } = await jobs.bookIn(bookingOf(), 'Runa');

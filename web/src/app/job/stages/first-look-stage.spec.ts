@@ -44,6 +44,30 @@ describe('FirstLookStage', () => {
     expect(bench.element.querySelector<HTMLInputElement>('[name=where]')?.value).toBe('c99');
     expect(await findings()).toEqual([]);
   });
+  it('keeps a photo with the finding, of the part it shows; a file that is no picture is refused by name', async () => {
+    const input = bench.element.querySelector<HTMLInputElement>('input[type=file]')!;
+    const choose = async (file: File): Promise<void> => {
+      const chosen = new DataTransfer();
+      chosen.items.add(file);
+      input.files = chosen.files;
+      input.dispatchEvent(new Event('change'));
+      await bench.settle(200);
+    };
+    await choose(new File(['<script>'], 'evil.png', { type: 'image/png' }));
+    expect(bench.element.querySelector('[role=alert]')?.textContent).toContain('evil.png');
+    const canvas = new OffscreenCanvas(20, 10);
+    canvas.getContext('2d')?.fillRect(0, 0, 5, 5);
+    await choose(new File([await canvas.convertToBlob()], 'c12.png', { type: 'image/png' }));
+    await bench.press(/^leaked|^leak/i);
+    await bench.fill('where', 'c12');
+    await bench.press(/^Keep the finding$/);
+    await bench.settle(250);
+    const tape = await bench.tape();
+    expect(tape.slice(-2)).toEqual([
+      jasmine.objectContaining({ kind: 'finding', designator: 'C12' }),
+      jasmine.objectContaining({ kind: 'picture', name: 'c12.png', designator: 'C12' }),
+    ]);
+  });
   it('says with one press that all is clean', async () => {
     await bench.press(/^All looks clean$/);
     expect(await findings()).toEqual([jasmine.objectContaining({ finding: 'clean' })]);

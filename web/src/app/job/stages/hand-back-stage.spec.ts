@@ -1,3 +1,6 @@
+import { TestBed } from '@angular/core/testing';
+import { CardSheets } from '../../sheets/card-sheets';
+import { SheetRepository } from '../../storage/sheet-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { BookedStage } from './booked-stage';
 import { HandBackStage } from './hand-back-stage';
@@ -17,6 +20,25 @@ describe('HandBackStage', () => {
     await bench.press(/^Add$/);
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'remark', about: 'left-alone', text: 'the dim lamp' }));
     expect(bench.element.querySelector('app-report-view')?.textContent).toContain('the dim lamp');
+  });
+  it('takes the sheets of the card along with the job, unless they are left out or very large', async () => {
+    const repository = TestBed.inject(SheetRepository);
+    const add = (n: number, size: number): Promise<void> =>
+      repository.add(
+        { id: `00000000-0000-4000-8000-0000000000f${n}`, cardId: 'pocket', name: `${n}.pdf`, type: 'pdf', size },
+        new Blob(['x']),
+        [],
+      );
+    expect(bench.element.textContent).not.toContain('with its sheets');
+    bench.fixture.debugElement.injector.get(CardSheets).card.set(bench.store.card());
+    await add(1, 200_000);
+    await bench.settle(250);
+    const chip = (): Element => [...bench.element.querySelectorAll('button')].find((b) => b.textContent.includes('with its sheets'))!;
+    expect(chip().textContent).toContain('0.2 MB');
+    expect(chip().getAttribute('aria-pressed')).toBe('true');
+    await add(2, 90_000_000);
+    await bench.settle(250);
+    expect(chip().getAttribute('aria-pressed')).toBe('false');
   });
   it('hands back once', async () => {
     await bench.press(/^Hand back$/);

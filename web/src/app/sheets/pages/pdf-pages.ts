@@ -59,7 +59,6 @@ export class PdfPages {
   private transport: BlobTransport | undefined;
   private givenAtOpening = 0;
   private inHand: PDFPageProxy[] = [];
-  private before: Promise<unknown> = Promise.resolve();
   /** One for all pieces: each of its own would wait for the next sweep of the memory. */
   private readonly canvas = new OffscreenCanvas(1, 1);
 
@@ -117,14 +116,8 @@ export class PdfPages {
     return { width, height };
   }
 
-  /** Part of a page at a scale: `x`, `y`, `w`, `h` in pixels at that scale. Pieces are drawn one after the other. */
-  draw(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
-    const drawn = this.before.catch(() => undefined).then(() => this.drawNow(page, scale, x, y, w, h));
-    this.before = drawn;
-    return drawn;
-  }
-
-  private async drawNow(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
+  /** Part of a page at a scale: `x`, `y`, `w`, `h` in pixels at that scale. One piece at a time: they share a canvas. */
+  async draw(page: number, scale: number, x: number, y: number, w: number, h: number): Promise<ImageBitmap> {
     const held = await (await this.document()).getPage(page);
     // Of each page that was drawn, all that is on it would be kept; only those in the two views need it.
     this.inHand = [held, ...this.inHand.filter((other) => other !== held)];

@@ -14,11 +14,25 @@ const patience = 20_000;
 /** So many files stay open at once: those of the two views, and the one whose text is gone through. */
 const mostOpen = 3;
 
+/** The worker was ended because of another page, and the file is no longer open: it may be asked again. */
+class Interrupted extends Error {
+  override readonly name = 'Interrupted';
+}
+
+/** Asks once more where another page's trouble came between. */
+const asked = <T>(ask: () => Promise<T>): Promise<T> =>
+  ask().catch((error: unknown) => {
+    if (error instanceof Interrupted) return ask();
+    throw error;
+  });
+
 /** A worker with the files that are open in it. When a page gets stuck it is ended, and another takes its place. */
 class PageReader {
   private worker: Worker | undefined;
   private api: Remote<PagesApi> | undefined;
   private readonly opened = new Map<string, Promise<Awaited<ReturnType<PagesApi['open']>>>>();
+  /** One thing at a time is asked of the worker, so that it is known which one got stuck. */
+  private last: Promise<unknown> = Promise.resolve();
 
   private remote(): Remote<PagesApi> {
     this.worker ??= new Worker(new URL('./pages.worker', import.meta.url), { type: 'module' });
@@ -27,11 +41,13 @@ class PageReader {
 
   /** Opens a file once; a failure is forgotten, so that it can be tried again. */
   open(file: Pick<SheetFile, 'id' | 'type'>, blob: () => Promise<Blob>): ReturnType<PagesApi['open']> {
-    let opening = this.opened.get(file.id);
-    if (!opening) {
-      opening = blob().then((bytes) => this.inTime(this.remote().open(file.id, file.type, bytes, assets)));
+    const known = this.opened.get(file.id);
+    const opening = known ?? blob().then((bytes) => this.inTurn(() => this.remote().open(file.id, file.type, bytes, assets)));
+    // Those used last stand last; the first is the one to let go.
+    this.opened.delete(file.id);
+    this.opened.set(file.id, opening);
+    if (!known) {
       opening.catch(() => this.opened.delete(file.id));
-      this.opened.set(file.id, opening);
       const [oldest] = this.opened.keys();
       if (oldest && this.opened.size > mostOpen) this.close(oldest);
     }
@@ -39,11 +55,11 @@ class PageReader {
   }
 
   draw(id: string, piece: Piece): Promise<ImageBitmap> {
-    return this.inTime(this.remote().draw(id, piece));
+    return this.inTurn(() => this.remote().draw(id, piece), id);
   }
 
   read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
-    return this.inTime(this.remote().read(id, page, prefixes));
+    return this.inTurn(() => this.remote().read(id, page, prefixes), id);
   }
 
   /** Starts the worker, so that the first file does not wait for it. */
@@ -56,13 +72,23 @@ class PageReader {
     void this.api?.close(id);
   }
 
-  end(): void {
+  private end(): void {
     this.worker?.terminate();
     this.worker = undefined;
     this.api = undefined;
     this.opened.clear();
   }
 
+  private inTurn<T>(ask: () => Promise<T>, file?: string): Promise<T> {
+    const done = this.last.then(() => {
+      if (file !== undefined && !this.opened.has(file)) throw new Interrupted('The file is no longer open.');
+      return this.inTime(ask());
+    });
+    this.last = done.catch(() => undefined);
+    return done;
+  }
+
+  /** Gives up on what takes too long: the worker is ended, and another takes its place. */
   private inTime<T>(work: Promise<T>): Promise<T> {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const late = new Promise<never>((_, reject) => {
@@ -84,12 +110,20 @@ export class SheetPages {
 
   async draw(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, piece: Omit<Piece, 'page'>): Promise<ImageBitmap> {
     if (file.type === 'svg') {
-      let drawing = this.drawings.get(file.id);
-      if (!drawing) this.drawings.set(file.id, (drawing = this.blob(file.id).then((blob) => SvgPage.open(blob))));
+      const drawing = this.drawings.get(file.id) ?? this.blob(file.id).then((blob) => SvgPage.open(blob));
+      this.drawings.delete(file.id);
+      this.drawings.set(file.id, drawing);
+      const [oldest] = this.drawings.keys();
+      if (oldest && this.drawings.size > mostOpen) {
+        void this.drawings.get(oldest)?.then((page) => page.close());
+        this.drawings.delete(oldest);
+      }
       return (await drawing).draw(piece.scale, piece.x, piece.y, piece.w, piece.h);
     }
-    await this.reader.open(file, () => this.blob(file.id));
-    return this.reader.draw(file.id, { ...piece, page: sheet.page });
+    return asked(async () => {
+      await this.reader.open(file, () => this.blob(file.id));
+      return this.reader.draw(file.id, { ...piece, page: sheet.page });
+    });
   }
 
   warm(): void {
@@ -97,9 +131,11 @@ export class SheetPages {
   }
 
   /** Goes through the text of a page. It is done beside the drawing, page by page, so that the drawing never waits for long. */
-  async read(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, prefixes: readonly string[]): Promise<PageRead> {
-    await this.reader.open(file, () => this.blob(file.id));
-    return this.reader.read(file.id, sheet.page, prefixes);
+  read(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, prefixes: readonly string[]): Promise<PageRead> {
+    return asked(async () => {
+      await this.reader.open(file, () => this.blob(file.id));
+      return this.reader.read(file.id, sheet.page, prefixes);
+    });
   }
 
   /** The text of an SVG file. */
