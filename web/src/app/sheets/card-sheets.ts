@@ -33,12 +33,17 @@ export class CardSheets {
     return progress?.cardId === this.cardId() ? progress : null;
   });
 
+  /** The card whose reading was stopped by hand: it goes on when it is asked for, or the card is opened again. */
+  private readonly stopped = signal('');
+  readonly isStopped = computed(() => this.stopped() === this.cardId() && this.waiting() > 0);
+  readonly waiting = computed(() => this.sheets().filter((sheet) => sheet.read === 'not-yet').length);
+
   constructor() {
     // What was not gone through yet is, as soon as the card is in hand.
     effect((done) => {
       const card = this.card();
       const waiting = this.sheets().some((sheet) => sheet.read === 'not-yet' && sheet.cardId === card?.id);
-      if (!card || !waiting || this.reading.progress()) return;
+      if (!card || !waiting || this.reading.progress() || this.stopped() === card.id) return;
       // What one looks at is drawn first.
       const soon = setTimeout(() => this.read(), patience);
       done(() => clearTimeout(soon));
@@ -47,10 +52,12 @@ export class CardSheets {
 
   read(): void {
     const card = this.card();
+    this.stopped.set('');
     if (card) void this.reading.read(card.id, [...card.parts.map((p) => p.designator), ...card.testPoints.map((p) => p.id)]);
   }
 
   stopReading(): void {
+    this.stopped.set(this.cardId());
     this.reading.stop();
   }
 

@@ -19,12 +19,14 @@ import { attempt } from '@amber-relay/core/errors';
 import {
   areaAt,
   baseName,
+  breakOf,
   latestReadings,
   nextName,
   readPlacesJson,
   sectionAreas,
   sheetKindNames,
   sheetKinds,
+  stopStates,
   type Chain,
   type Sheet,
 } from '@amber-relay/core/sheets';
@@ -132,28 +134,21 @@ export class SheetsDesk {
   });
 
   protected readonly stretchesOf = computed(() => {
-    const [chain, following] = [this.chain(), this.doing() === 'following'];
-    const bad = new Set(['low', 'high', 'dead']);
-    const verdicts = new Map(this.chainStates());
+    const [states, following] = [stopStates(this.chain(), this.readings()), this.doing() === 'following'];
+    const broken = breakOf(states)?.first;
     return (sheet: Sheet): readonly SheetStretch[] => {
       if (!following) return [];
       const places = this.sheets.placesOn(sheet.id);
-      const middles = chain.stops.map((stop) => {
+      const middles = states.map(({ stop }) => {
         const place = places.find((p) => p.name === baseName(stop.name));
         return place && ([place.x + place.w / 2, place.y + place.h / 2] as const);
       });
       return middles.slice(1).flatMap((to, i) => {
         const from = middles[i];
-        return from && to ? [{ from, to, broken: bad.has(verdicts.get(i + 1) ?? '') && !bad.has(verdicts.get(i) ?? '') }] : [];
+        return from && to ? [{ from, to, broken: states[i + 1]?.stop === broken }] : [];
       });
     };
   });
-  private readonly chainStates = computed((): [number, string][] =>
-    this.chain().stops.map((stop, i) => [
-      i,
-      this.readings().get(stop.pin ? `${stop.name} ${stop.pin.toUpperCase()}` : stop.name)?.verdict ?? 'not-read',
-    ]),
-  );
 
   constructor() {
     const pages = inject(SheetPages);
@@ -204,10 +199,6 @@ export class SheetsDesk {
   protected measure(name: string, pin?: string): void {
     const card = this.card();
     if (card) this.job()?.measure(measureLine(card, name, pin));
-  }
-
-  protected openSection(id: string): void {
-    this.desk.goSection(id);
   }
 
   private addStop(name: string): void {

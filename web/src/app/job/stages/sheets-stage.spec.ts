@@ -105,8 +105,36 @@ describe('the sheets of a job', () => {
     expect(strip).toContain('TP7');
     expect(strip).toContain('It is bad from TP7 on.');
     expect(bench.element.querySelectorAll('app-sheet-view line').length).toBe(2);
+    expect(bench.element.querySelectorAll('app-sheet-view line.broken').length).toBe(0);
     await bench.press(/^Take C12 off the line$/);
     expect(bench.element.querySelectorAll('app-sheet-view line').length).toBe(0);
+  });
+
+  it('draws the stretch broken where the strip says that it breaks, by the fall of a supply too', async () => {
+    for (const line of ['tp7 3.1v', 'c12 0.2v']) {
+      const understood = bench.store.understand(line);
+      await bench.store.keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
+    }
+    await bench.settle(250);
+    await bench.press(/^Follow a line$/);
+    mark('TP7').click();
+    mark('C12').click();
+    await bench.settle();
+    expect(bench.element.querySelector('[data-break]')?.textContent).toBe('It breaks between TP7 and C12.');
+    expect(bench.element.querySelectorAll('app-sheet-view line.broken').length).toBe(2);
+  });
+
+  it('stays stopped when the reading was stopped, until it is to go on', async () => {
+    const sheets = bench.fixture.debugElement.injector.get(CardSheets);
+    const repository = TestBed.inject(SheetRepository);
+    sheets.stopReading();
+    await repository.change(sheet(1, 'schematic').id, { read: 'not-yet' });
+    await bench.settle(1100);
+    expect((await repository.sheets('pocket'))[0]?.read).toBe('not-yet');
+    expect(bench.element.textContent).toContain('1 sheet is not gone through yet');
+    await bench.press(/^Go on$/);
+    await bench.settle(600);
+    expect((await repository.sheets('pocket'))[0]?.read).toBe('done');
   });
 
   it('pins the next name where one presses, one after the other', async () => {

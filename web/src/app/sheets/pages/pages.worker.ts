@@ -24,7 +24,6 @@ export interface PageRead {
 const pdfs = new Map<string, PdfPages>();
 /** One picture at a time stays unfolded. */
 let picture: { readonly id: string; readonly bitmap: ImageBitmap } | undefined;
-let assets = '/pdf';
 
 function pdf(id: string): PdfPages {
   const pages = pdfs.get(id);
@@ -57,9 +56,9 @@ const api = {
     id: string,
     type: SheetFileType,
     blob: Blob,
-    assetsAt: string,
+    /** Address of the reader's own fonts and tables. */
+    assets: string,
   ): Promise<{ pages: number; width: number; height: number; carries: readonly string[] }> {
-    assets = assetsAt;
     if (type !== 'pdf') {
       pictures.set(id, blob);
       const bitmap = await createImageBitmap(blob);
@@ -69,7 +68,8 @@ const api = {
     }
     const pages = pdfs.get(id) ?? new PdfPages(blob, assets);
     pdfs.set(id, pages);
-    return { pages: await pages.count(), ...(await pages.size(1)), carries: await pages.carries() };
+    const [count, size, carries] = await Promise.all([pages.count(), pages.size(1), pages.carries()]);
+    return { pages: count, ...size, carries };
   },
 
   isOpen: (id: string): boolean => pdfs.has(id) || pictures.has(id),
