@@ -202,6 +202,9 @@ describe('what lies on a sheet', () => {
     expect(facts.found).toEqual(['leaking or swollen capacitor, bad']);
     expect(facts.pictures).toEqual([id(8)]);
     expect(facts.history).toBe('replaced in 4 of 6 finished jobs of this chassis');
+    const hot = { ...card, testPoints: card.testPoints.map((p) => ({ ...p, hazard: 'high-voltage' as const })) };
+    expect(partFacts('TP7', hot, index, {}, [], undefined).caution).toContain('prove it gone');
+    expect(facts.caution).toBe('');
     expect(partFacts('R9', card, index, {}, [], undefined).what).toBe('not on the card');
   });
 });

@@ -11,6 +11,13 @@ const kindName = (kind: string): string =>
     .replace(/\b(ic|fet)\b/g, (word) => word.toUpperCase())
     .replace('pin diode', 'PIN diode');
 
+/** The usual caution at a point that can hurt. */
+const cautions: Readonly<Record<string, string>> = {
+  'high-voltage': 'High voltage here: discharge it, prove it gone with a meter, one hand behind your back.',
+  live: 'Live here: through an isolating transformer, one hand, insulated probe.',
+  rf: 'RF here: key only into a dummy load, and keep fingers off; it burns.',
+};
+
 export interface PartHistory {
   /** Finished jobs of this chassis. */
   readonly jobs: number;
@@ -24,6 +31,8 @@ export interface PartFacts {
   /** `transistor, NPN mixer`, or the name of a point. */
   readonly what: string;
   readonly section: { readonly id: string; readonly name: string; readonly watch: string } | undefined;
+  /** What can hurt here; empty where nothing is known to. */
+  readonly caution: string;
   readonly expected: readonly string[];
   readonly pins: readonly { readonly pin: string; readonly name: string }[];
   readonly readings: readonly {
@@ -66,6 +75,7 @@ export function partFacts(
     name: part?.designator ?? point?.id ?? name,
     what: point ? point.name : part ? `${kindName(part.kind)}, ${part.value}${part.rating ? `, ${part.rating}` : ''}` : 'not on the card',
     section: section && { id: section.id, name: section.name, watch: section.watch ?? '' },
+    caution: point ? (cautions[point.hazard] ?? '') : '',
     expected: [
       ...(point ? [expectedAt(card, point.id, condition)] : []),
       ...near.map((p) => `${p.id} ${expectedAt(card, p.id, condition)}`),

@@ -21,6 +21,9 @@ import type { PartFacts } from './part-facts';
         <button class="chip" (click)="measure.emit({ name: f.name })">Measure</button>
       }
     </div>
+    @if (f.caution) {
+      <p class="caution" role="note">{{ f.caution }}</p>
+    }
     <div class="cells">
       <section aria-label="Expected">
         <h2>Should be</h2>

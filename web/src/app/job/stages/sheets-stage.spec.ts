@@ -67,6 +67,9 @@ describe('the sheets of a job', () => {
     expect(panel()).toContain('printed beside it: 6.8 V');
   });
 
+  it('warns while safety is not signed off', () =>
+    expect(bench.element.querySelector('.caution')?.textContent).toContain('Safety is not signed off'));
+
   it('offers the line for a measurement when a point is pressed, and shows what was read', async () => {
     await go('tp7');
     mark('TP7').click();

@@ -12,6 +12,12 @@ import { JobStore } from '../job-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SheetsDesk, RouterLink],
   template: `
+    @if (store.file() && !store.signed()) {
+      <p class="caution" role="note">
+        Safety is not signed off. Cold checks first; discharge and prove high voltage gone; key only into a dummy load.
+        <a class="chip" routerLink="../safety">To Safety</a>
+      </p>
+    }
     @if (store.card()) {
       <app-sheets-desk [job]="job()" [at]="at()" [section]="section()" [history]="history()" (went)="went($event)" />
     } @else if (store.file()) {
@@ -23,9 +29,19 @@ import { JobStore } from '../job-store';
   `,
   styles: `
     :host {
-      display: block;
+      display: flex;
+      flex-direction: column;
       height: 100%;
       min-height: 0;
+    }
+    app-sheets-desk {
+      flex: 1;
+    }
+    .caution {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      margin: 4px 12px;
     }
     .attention {
       margin: 16px;
