@@ -34,7 +34,7 @@ import { SheetRepository } from '../storage/sheet-repository';
 import { CardSheets } from './card-sheets';
 import { SheetPages } from './pages/sheet-pages';
 import { ChainStrip, newChain } from './chain-strip';
-import { DeskState } from './desk-state';
+import { DeskState, type Side } from './desk-state';
 import { partFacts, type PartHistory } from './part-facts';
 import { PartPanel } from './part-panel';
 import { PinStrip } from './pin-strip';
@@ -87,6 +87,7 @@ export class SheetsDesk {
 
   protected readonly doing = signal<Doing>('looking');
   protected readonly both = signal(true);
+  protected readonly sides = computed((): readonly Side[] => (this.both() ? ['left', 'right'] : ['left']));
   protected readonly areas = signal(false);
   protected readonly chain = signal<Chain>(newChain);
   protected readonly pinName = signal('R1');

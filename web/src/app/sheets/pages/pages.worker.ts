@@ -2,6 +2,7 @@ import { indexPage, type Place, type SheetFileType } from '@amber-relay/core/she
 import { expose, transfer } from 'comlink';
 import { titleOf } from './page-title';
 import { PdfPages } from './pdf-pages';
+import { warmUpPdf } from './warm-up';
 
 /** One piece of a page, in pixels at a scale. */
 export interface Piece {
@@ -72,7 +73,13 @@ const api = {
     return { pages: count, ...size, carries };
   },
 
-  isOpen: (id: string): boolean => pdfs.has(id) || pictures.has(id),
+  /** Readies the reader, so that the first file does not wait for it. */
+  async warm(assets: string): Promise<void> {
+    const pages = new PdfPages(warmUpPdf(), assets);
+    await pages.words(1);
+    (await pages.draw(1, 1, 0, 0, 100, 100)).close();
+    await pages.close();
+  },
 
   async draw(id: string, piece: Piece): Promise<ImageBitmap> {
     const blob = pictures.get(id);

@@ -62,9 +62,9 @@ class PageReader {
     return this.inTurn(() => this.remote().read(id, page, prefixes), id);
   }
 
-  /** Starts the worker, so that the first file does not wait for it. */
+  /** Starts the worker and readies it, so that the first file does not wait for it. */
   warm(): void {
-    void this.remote().isOpen('');
+    this.inTurn(() => this.remote().warm(assets)).catch(() => undefined);
   }
 
   close(id: string): void {
