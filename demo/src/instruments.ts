@@ -19,6 +19,7 @@ export const instrumentsAt = (now: Date): Instrument[] => [
       degC: { percentOfReading: 1, resolution: 1, counts: 2 },
     },
     note: '10 MΩ input',
+    link: { host: 'stand-in', port: 5025 },
   },
   {
     id: 'hv-probe',
@@ -39,9 +40,17 @@ export const instrumentsAt = (now: Date): Instrument[] => [
     counter: { kind: 'direct', gatesS: [0.1, 1, 10], displayDigits: 8, prescaler: { aboveHz: 100e6, by: 10 } },
     calibrated: new Date(now.getTime() - daysSinceCalibration * 86_400_000).toISOString().slice(0, 10),
     note: 'Checked against the club’s reference',
+    link: { host: 'stand-in', port: 5025 },
   },
   { id: 'wattmeter', name: 'Through-line wattmeter', measures: ['W', 'dB'], percentOfReading: 5 },
-  { id: 'level-meter', name: 'Selective level meter', measures: ['dBm', 'dBc'], decibels: 1 },
+  {
+    id: 'level-meter',
+    name: 'Selective level meter',
+    measures: ['dBm', 'dBc'],
+    decibels: 1,
+    resolution: 0.1,
+    link: { host: 'stand-in', port: 5025 },
+  },
   {
     id: 'generator',
     name: 'Signal generator',

@@ -119,6 +119,44 @@ test('a reading taken by pressing a point appears on the sheet, on the tape and 
   await expect(sheets.mark('Q5')).toContainText('C 7.9 V');
 });
 
+test('a point that is pressed is read by the linked instrument with one key, and the reading leads Trace on', async ({ page }) => {
+  const sheets = new SheetsPage(page);
+  const job = new JobPage(page);
+  await sheets.openFor(419);
+  await sheets.goTo().fill('tp26');
+  await page.keyboard.press('Enter');
+  await sheets.mark('TP26').click();
+  await expect(job.entry()).toHaveValue('tp26 ');
+  await expect(page.locator('app-entry-line')).toContainText('Selective level meter reads it: F9.');
+  await page.keyboard.press('F9');
+  await expect(job.entry()).toHaveValue(/^tp26 -\d+\.\d dBm$/);
+  await expect(page.locator('app-entry-line app-verdict')).toContainText('in');
+  await page.keyboard.press('Enter');
+  await expect(job.rows().last()).toContainText('TP26');
+  await expect(sheets.mark('TP26')).toContainText('in');
+  // Behind the fault nothing is left.
+  await sheets.goTo().fill('tp13');
+  await page.keyboard.press('Enter');
+  await sheets.mark('TP13').click();
+  await expect(job.entry()).toHaveValue('tp13 ');
+  await page.keyboard.press('F9');
+  await expect(job.entry()).toHaveValue('tp13 dead');
+  await page.keyboard.press('Enter');
+  await expect(sheets.mark('TP13')).toContainText('dead');
+  await job.open('Trace');
+  await expect(job.section('1st mixer')).toContainText('prime');
+  // What no linked instrument reads, and what the stand-in cannot be held to, is said; what was typed stays.
+  await job.entry().fill('pwr ');
+  await expect(page.locator('app-entry-line')).toContainText('Through-line wattmeter is not linked');
+  await job.entry().fill('q4 c ');
+  await page.keyboard.press('F9');
+  await expect(page.locator('[data-link]')).toContainText('The stand-in set can be probed at its test points');
+  await expect(job.entry()).toHaveValue('q4 c ');
+  await job.entry().fill('freq ');
+  await page.keyboard.press('F9');
+  await expect(job.entry()).toHaveValue(/^freq 27\.1850\d+ MHz$/);
+});
+
 test('a line that is followed names the stretch where it breaks, is kept with the card, and becomes a need', async ({ page }) => {
   const sheets = new SheetsPage(page);
   const job = new JobPage(page);

@@ -4,6 +4,7 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
+import { linkRoutes, type LinkOptions } from './link/link-routes';
 
 export interface AppOptions {
   /** Folder of the built application. */
@@ -13,6 +14,8 @@ export interface AppOptions {
   readonly demoShop?: Uint8Array;
   /** The sheets of the demo shop; drawn when they are first asked for. */
   readonly demoSheets?: () => Promise<Uint8Array>;
+  /** The simulated instruments of the demo shop. */
+  readonly standIns?: LinkOptions['standIns'];
   readonly log?: Pick<Logger, 'error'>;
 }
 
@@ -24,7 +27,7 @@ const ownHost: RequestHandler = (request, response, next) => {
 };
 
 /** The server of the built application. It opens no port; `main` does. */
-export function createApp({ webRoot, mode, demoShop, demoSheets, log }: AppOptions): Express {
+export function createApp({ webRoot, mode, demoShop, demoSheets, standIns, log }: AppOptions): Express {
   const app = express().disable('x-powered-by').use(ownHost);
   app.use(
     helmet({
@@ -56,6 +59,7 @@ export function createApp({ webRoot, mode, demoShop, demoSheets, log }: AppOptio
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true, mode }));
   app.get('/api/shop', (_request, response) => void response.set('Cache-Control', 'no-store').json({ mode }));
+  app.use('/api/link', linkRoutes({ ...(standIns ? { standIns } : {}) }));
   app.use(
     '/api',
     (_request, response) => void response.status(404).json({ code: 'not-found', message: 'There is nothing of that name here.' }),

@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp, type AppOptions } from './app';
+import { openStandIns } from './link/stand-in-ports';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const webRoot = join(here, '../../dist/web');
@@ -21,13 +22,16 @@ const port = Number(process.env['PORT'] ?? (mode === 'demo' ? 4180 : 4170));
 if (!Number.isInteger(port) || port < 0 || port > 65535) stop(`PORT is "${process.env['PORT'] ?? ''}": give a number from 0 to 65535.`);
 if (!existsSync(join(webRoot, 'index.html'))) stop('The application has not been built. Run: npm run build');
 
-/** What the demo shop holds: its records at once, its sheets, which take a second to draw, when they are first asked for. */
-async function demo(): Promise<Pick<AppOptions, 'demoShop' | 'demoSheets'>> {
+/** What the demo shop holds: its records and its simulated bench at once, its sheets, which take a second to draw, when they are first asked for. */
+async function demo(): Promise<Pick<AppOptions, 'demoShop' | 'demoSheets' | 'standIns'>> {
   const { packedDemoShop } = await import('@amber-relay/demo');
   let sheets: Promise<Uint8Array> | undefined;
   const demoSheets = (): Promise<Uint8Array> =>
     (sheets ??= import('@amber-relay/demo/sheets').then(({ packedDemoSheets }) => packedDemoSheets(new Date())));
-  return { demoShop: packedDemoShop(new Date()), demoSheets };
+  const { StandInBench } = await import('@amber-relay/demo/stand-in-bench');
+  const bench = new StandInBench(new Date());
+  const { addresses } = await openStandIns({ ids: bench.ids, answer: (id, line) => bench.answer(id, line) });
+  return { demoShop: packedDemoShop(new Date()), demoSheets, standIns: { bench, addresses } };
 }
 const server = createServer(createApp({ webRoot, mode, log, ...(mode === 'demo' ? await demo() : {}) }));
 

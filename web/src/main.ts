@@ -1,11 +1,11 @@
 import { bootstrapApplication } from '@angular/platform-browser';
-import { config } from 'zod';
 import { appConfig } from './app/app.config';
 import { App } from './app/shell/app';
 import { shopMode } from './app/storage/shop-start';
 
 // Zod would otherwise try to compile its checks with `new Function`, which the page's security policy forbids.
-config({ jitless: true });
+// It is told by the object in which it keeps its settings, so that the first screen need not load it.
+(globalThis as { __zod_globalConfig?: { jitless: boolean } }).__zod_globalConfig = { jitless: true };
 
 shopMode()
   .then((mode) => bootstrapApplication(App, appConfig(mode)))

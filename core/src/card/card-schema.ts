@@ -161,6 +161,8 @@ const testPointSchema = z.object({
   expect: z.array(expectationSchema).default([]),
   where: z.string().optional(),
   setUp: z.string().optional(),
+  /** Read as alternating volts or not; where nothing is said, audio is, and the rest is not. */
+  ac: z.boolean().optional(),
   loading: z.string().optional(),
   access: id.optional(),
   minutes: z.number().positive().default(2),

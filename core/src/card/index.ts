@@ -2,6 +2,7 @@ export * from './card-schema';
 export * from './notation';
 export * from './card-patterns';
 export * from './check-card';
+export * from './hazard-cautions';
 export * from './learned';
 export * from './lay-card';
 export * from './look-up';

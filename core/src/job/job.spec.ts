@@ -8,7 +8,7 @@ import { evidenceOf } from './evidence';
 import { openSafetyChecks, problems, stageStates, summarise } from './job-state';
 import { moneyText, parseMoney } from '../money';
 import { jobPrice } from './price';
-import { newShopSettings } from './records';
+import { newShopSettings } from './new-shop-settings';
 import { buildReport, limitsText } from './report';
 import { retests } from './retests';
 import { labourClock, standing, tapeLines } from './tape';

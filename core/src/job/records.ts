@@ -95,14 +95,3 @@ export const shopSettingsSchema = z.object({
   lastArchiveAt: z.iso.datetime().optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;
-
-export const newShopSettings: ShopSettings = {
-  id: 'shop',
-  name: 'My workshop',
-  address: '',
-  technician: 'Bench',
-  currency: '',
-  ratePerHourMinor: 0,
-  taxPercent: 0,
-  nextJobNumber: 1,
-};

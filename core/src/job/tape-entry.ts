@@ -8,17 +8,17 @@ import { findingKinds, functionResults, problemStates, readingVerdicts, stages, 
 const base = { id: z.uuid(), jobId: z.uuid(), seq: z.number().int().min(1), at: z.iso.datetime(), by: z.string() };
 
 /** What a reading was taken of. */
-const subjectSchema = z.discriminatedUnion('what', [
+export const readingSubjectSchema = z.discriminatedUnion('what', [
   z.object({ what: z.literal('point'), point: z.string() }),
   z.object({ what: z.literal('part'), designator: z.string(), pin: z.string().optional() }),
   z.object({ what: z.literal('limit'), limit: z.string() }),
   z.object({ what: z.literal('channel'), channel: z.number().int() }),
 ]);
-export type ReadingSubject = z.infer<typeof subjectSchema>;
+export type ReadingSubject = z.infer<typeof readingSubjectSchema>;
 
 const kinds = {
   reading: {
-    subject: subjectSchema,
+    subject: readingSubjectSchema,
     /** Null: the point was measured and nothing was there. */
     value: z.number().nullable(),
     unit: z.enum(units),

@@ -30,6 +30,15 @@ const counterSchema = z.object({
   prescaler: z.object({ aboveHz: z.number().min(0), by: z.number().min(1) }).optional(),
 });
 
+export const linkSchema = z.object({
+  host: z
+    .string()
+    .max(253)
+    .regex(/^[a-z0-9]([a-z0-9.:-]*[a-z0-9])?$/i, 'a name or an address, such as meter.local or 192.168.1.40'),
+  port: z.number().int().min(1).max(65_535),
+});
+export type InstrumentAddress = z.infer<typeof linkSchema>;
+
 /** An instrument of the shop: what it reads, and how well. */
 export const instrumentSchema = z.object({
   id: z.string().min(1),
@@ -45,6 +54,8 @@ export const instrumentSchema = z.object({
   /** The day it was last calibrated; ageing counts from there. */
   calibrated: z.iso.date().optional(),
   note: z.string().optional(),
+  /** Where it is reached for a reading by SCPI over TCP; the host `stand-in` is the simulated one that ships with the program. */
+  link: linkSchema.optional(),
 });
 export type Instrument = z.infer<typeof instrumentSchema>;
 /** Its accuracy, of all units or of one. */

@@ -136,6 +136,21 @@ export class StandInSet {
     return true_ === null ? null : this.seen(point, true_);
   }
 
+  /**
+   * What a counter shows of the transmitter on a channel, in Hz, or null when nothing comes out.
+   * @param nominalHz the frequency of the channel.
+   */
+  counts(nominalHz: number, condition: Condition): number | null {
+    const keyed = { ...condition, keyed: true };
+    const fn = this.card.functions.find((f) => f.group === 'transmit' && agrees(f.condition, keyed));
+    if (!fn) return null;
+    const behaviour = this.behaviour(keyed);
+    const passed = walk(behaviour, fn.route);
+    if (passed.lossDb > 42 || (passed.unlocked && this.faults.some((f) => f.silences))) return null;
+    const off = passed.unlocked ? 0.01 : passed.ppm / 1e6;
+    return nominalHz * (1 + off + (this.chance.normal(1) * this.noise) / 1e7);
+  }
+
   private truth(point: TestPoint, condition: Condition, behaviour: Behaviour, healthy: number): number | null {
     const { section } = point;
     const direct = point.sees === 'own' && ['V', 'A', 'ohm'].includes(point.unit);

@@ -85,7 +85,7 @@ export class TapeWriter {
   }
 }
 
-export const laidFor = (cards: readonly Card[], set: RadioSet): LaidCard | undefined => {
+export const laidFor = (cards: readonly Card[], set: Pick<RadioSet, 'cardId' | 'modelId' | 'modifications'>): LaidCard | undefined => {
   const card = cards.find((c) => c.id === set.cardId);
   return card && set.modelId ? layCard(card, set.modelId, set.modifications) : undefined;
 };

@@ -6,6 +6,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { parseMoney } from '@amber-relay/core/money';
 import { catchError, of } from 'rxjs';
+import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 import { formFieldLook } from '../ui/form-field-look';
 
@@ -59,6 +60,7 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
   `,
 })
 export class SettingsForm {
+  private readonly changes = inject(ShopChanges);
   private readonly shop = inject(ShopRepository);
   private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
   protected readonly says = signal('');
@@ -94,7 +96,7 @@ export class SettingsForm {
     if (!before) return;
     if (rate === undefined) return this.says.set(`"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.`);
     if (!(tax >= 0 && tax <= 100)) return this.says.set(`"${v.tax}" is not a percentage from 0 to 100; nothing was changed.`);
-    await this.shop.saveSettings({
+    await this.changes.saveSettings({
       ...before,
       name: v.name.trim(),
       address: v.address.trim(),

@@ -29,6 +29,7 @@ import {
 import { attempt } from '@amber-relay/core/errors';
 import { catchError, of } from 'rxjs';
 import { BlockDiagram } from '../job/trace/block-diagram';
+import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 
 const areas = ['sections', 'functions', 'points', 'parts'] as const;
@@ -85,6 +86,7 @@ export class CardEditor {
   readonly maker = input<string>();
   readonly model = input<string>();
 
+  private readonly changes = inject(ShopChanges);
   private readonly shop = inject(ShopRepository);
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
@@ -198,12 +200,12 @@ export class CardEditor {
   protected async save(): Promise<void> {
     const { card } = this.read();
     if (!card) return;
-    const { was } = await this.shop.saveCard(card);
+    const { was } = await this.changes.saveCard(card);
     this.forget();
     this.snack
       .open(`${card.chassis} is kept.`, was ? 'Undo' : 'Close', { duration: 8000 })
       .onAction()
-      .subscribe(() => was && void this.shop.saveCard(was));
+      .subscribe(() => was && void this.changes.saveCard(was));
     await this.router.navigate(['/cards', card.id]);
   }
 
@@ -248,11 +250,11 @@ export class CardEditor {
       this.snack.open(`${file.name}: ${read.failure.path} ${read.failure.message} ${read.failure.remedy}`, 'Close');
       return;
     }
-    const { was } = await this.shop.saveCard(read.value);
+    const { was } = await this.changes.saveCard(read.value);
     this.snack
       .open(`${read.value.chassis} is taken in${was ? ', in place of the one before' : ''}.`, was ? 'Undo' : 'Close', { duration: 8000 })
       .onAction()
-      .subscribe(() => was && void this.shop.saveCard(was));
+      .subscribe(() => was && void this.changes.saveCard(was));
     await this.router.navigate(['/cards', read.value.id, 'edit']);
   }
 }

@@ -1,6 +1,8 @@
 import { TestBed } from '@angular/core/testing';
+import { CoreError } from '@amber-relay/core/errors';
 import { BenchDatabase } from '../storage/bench-database';
 import { shopOfOne } from '../testing/shop-of-one';
+import { InstrumentLink } from './instrument-link';
 import { InstrumentsPage } from './instruments-page';
 
 describe('InstrumentsPage', () => {
@@ -35,6 +37,54 @@ describe('InstrumentsPage', () => {
     expect(text).toContain('direct, gates 100 ms, 1 s; 8 digits; ÷10 above 100 MHz');
     expect(text).toContain('calibrated 2026-04-11');
     expect(text).toContain('V, for sens');
+    fixture.destroy();
+  });
+
+  it('takes the address of an instrument that was tried, and lets it go again', async () => {
+    const db = TestBed.inject(BenchDatabase);
+    const identify = spyOn(TestBed.inject(InstrumentLink), 'identify').and.resolveTo('Quoy Lane, Stand-in');
+    const fixture = TestBed.createComponent(InstrumentsPage);
+    const element = fixture.nativeElement as HTMLElement;
+    const button = (name: string): HTMLButtonElement | undefined =>
+      [...element.querySelectorAll('button')].find((b) => b.textContent.trim() === name);
+    const until = async (holds: () => boolean): Promise<void> => {
+      for (let k = 0; k < 80 && !holds(); k += 1) {
+        await new Promise((resolve) => setTimeout(resolve, 25));
+        await fixture.whenStable();
+      }
+      expect(holds()).withContext(holds.toString()).toBeTrue();
+    };
+    const type = (name: string, value: string): void => {
+      const field = element.querySelector<HTMLInputElement>(`input[name=${name}]`)!;
+      field.value = value;
+      field.dispatchEvent(new Event('input'));
+    };
+    await until(() => button('Link it') !== undefined);
+    button('Link it')!.click();
+    await until(() => button('Try it') !== undefined);
+    type('host', 'bad host');
+    button('Try it')!.click();
+    await until(() => element.querySelector('[data-wrong]')?.textContent.includes('meter.local') ?? false);
+    expect(identify).not.toHaveBeenCalled();
+    type('host', 'meter.local');
+    type('port', '99999');
+    button('Keep')!.click();
+    await until(() => element.querySelector('[data-wrong]')?.textContent.includes('65535') ?? false);
+    type('port', '5025');
+    button('Try it')!.click();
+    await until(() => element.querySelector('[data-said]')?.textContent.includes('Quoy Lane, Stand-in') ?? false);
+    expect((await db.instruments.get('meter'))?.link).toBeUndefined();
+    button('Keep')!.click();
+    await until(() => button('meter.local:5025') !== undefined);
+    expect((await db.instruments.get('meter'))?.link).toEqual({ host: 'meter.local', port: 5025 });
+    button('meter.local:5025')!.click();
+    await until(() => button('Unlink') !== undefined);
+    identify.and.rejectWith(new CoreError('unknown-name', 'x', 'It is not reached.', 'See that it is on.'));
+    button('Try it')!.click();
+    await until(() => element.querySelector('[data-wrong]')?.textContent === 'It is not reached. See that it is on.');
+    button('Unlink')!.click();
+    await until(() => button('Link it') !== undefined);
+    expect((await db.instruments.get('meter'))?.link).toBeUndefined();
     fixture.destroy();
   });
 });

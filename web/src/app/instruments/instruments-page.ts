@@ -1,14 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Instrument, InstrumentAccuracy } from '@amber-relay/core/measure';
 import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
 import { catchError, of } from 'rxjs';
+import { LinkPanel } from './link-panel';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Instruments: what this bench can read and how well; every verdict reckons with it. */
 @Component({
   selector: 'app-instruments-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LinkPanel],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Instruments">
       <header>
@@ -22,6 +24,7 @@ import { ShopRepository } from '../storage/shop-repository';
             <th>Reads</th>
             <th>Accuracy</th>
             <th>Note</th>
+            <th>Link</th>
           </tr>
         </thead>
         <tbody>
@@ -38,22 +41,33 @@ import { ShopRepository } from '../storage/shop-repository';
                 }
               </td>
               <td class="quiet">{{ i.note }}</td>
+              <td>
+                <button class="chip" [attr.aria-pressed]="linking() === i.id" (click)="linking.set(i.id)">{{ i.link }}</button>
+              </td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="4" class="quiet">
+              <td colspan="5" class="quiet">
                 None listed: readings are then judged by their last digit alone. Instruments come in with an archive.
               </td>
             </tr>
           }
         </tbody>
       </table>
-      <p class="panel">Coming: reading a linked instrument with one key, and its simulated stand-in.</p>
+      @if (chosen(); as instrument) {
+        <app-link-panel [instrument]="instrument" (closed)="linking.set(null)" />
+      } @else {
+        <p class="quiet below">
+          A linked instrument is read at the entry line of a job: name a point, a test or a channel, and press <kbd>F9</kbd>. The stand-ins
+          of the demo shop answer as real ones would, with what a set with that fault shows.
+        </p>
+      }
     </div>
   `,
   styles: `
-    .panel {
+    .below {
       margin-top: 16px;
+      max-width: 80ch;
     }
     td {
       white-space: normal;
@@ -70,11 +84,15 @@ import { ShopRepository } from '../storage/shop-repository';
 })
 export class InstrumentsPage {
   private readonly instruments = toSignal(inject(ShopRepository).instruments$.pipe(catchError(() => of([]))), { initialValue: [] });
+  /** The instrument whose link is being looked at. */
+  protected readonly linking = signal<string | null>(null);
+  protected readonly chosen = computed(() => this.instruments().find(({ id }) => id === this.linking()));
   protected readonly rows = computed(() =>
     this.instruments().map((i) => ({
       id: i.id,
       name: i.name,
       note: i.note ?? '',
+      link: !i.link ? 'Link it' : i.link.host === 'stand-in' ? 'Stand-in' : `${i.link.host}:${i.link.port}`,
       reads: i.measures.map(unitSign).join(', ') + (i.words ? `, for ${i.words.join(', ')}` : ''),
       accuracy: accuracyText(i),
       more: [

@@ -1,8 +1,11 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { CoreError } from '@amber-relay/core/errors';
 import { sheetSchema } from '@amber-relay/core/sheets';
 import { CardSheets } from '../sheets/card-sheets';
 import { JobRepository } from '../storage/job-repository';
+import { BenchDatabase } from '../storage/bench-database';
 import { SheetRepository } from '../storage/sheet-repository';
+import { InstrumentLink, type LinkReading } from '../instruments/instrument-link';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { EntryLine } from './entry-line';
 import { JobStore } from './job-store';
@@ -116,5 +119,89 @@ describe('EntryLine', () => {
     await type('q9', 'Enter');
     expect(asked).toEqual(['C12']);
     expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
+  });
+
+  describe('with a linked instrument', () => {
+    let read: jasmine.Spy<InstrumentLink['read']>;
+    const press = async (): Promise<void> => {
+      await fixture.componentInstance.read();
+      await settle();
+    };
+    beforeEach(async () => {
+      read = spyOn(TestBed.inject(InstrumentLink), 'read');
+      const db = TestBed.inject(BenchDatabase);
+      await db.instruments.bulkPut([
+        { id: 'another', name: 'Another', measures: ['V'], percentOfReading: 20 },
+        { id: 'meter', name: 'Meter', measures: ['V'], percentOfReading: 0.5, link: { host: 'meter.local', port: 5025 } },
+      ]);
+      await settle(200);
+    });
+
+    it('takes the value of the point that was named, judged by the instrument that read it, and Enter keeps it', async () => {
+      read.and.resolveTo({ value: 3.0512, step: 0.001 });
+      await type('tp7 ');
+      expect(element().textContent).toContain('Meter reads it: F9.');
+      expect(element().querySelector('.read')?.textContent).toContain('Read V DC');
+      await press();
+      expect(box().value).toBe('tp7 3.051 V');
+      expect(element().querySelector('app-verdict')?.textContent).toContain('in');
+      // Once more: the same point, anew.
+      read.and.resolveTo({ value: 2.5, step: 0.001 });
+      await press();
+      expect(box().value).toBe('tp7 2.500 V');
+      expect(read.calls.mostRecent().args[2]).toEqual({ jobId, cardId: 'pocket' });
+      await type(box().value, 'Enter');
+      await settle(200);
+      const kept = (await TestBed.inject(JobRepository).tape(jobId)).at(-1);
+      expect(kept).toEqual(jasmine.objectContaining({ kind: 'reading', value: 2.5, step: 0.001, instrument: 'meter', verdict: 'low' }));
+    });
+
+    it('is judged by whoever is first in the shop once the figure is typed over', async () => {
+      read.and.resolveTo({ value: 3.0512, step: 0.001 });
+      await type('tp7 ');
+      await press();
+      await type('tp7 3.05 V', 'Enter');
+      await settle(200);
+      expect((await TestBed.inject(JobRepository).tape(jobId)).at(-1)).toEqual(jasmine.objectContaining({ instrument: 'another' }));
+    });
+
+    it('says what went wrong, where it would not settle, and what to name first; the line stays', async () => {
+      await press();
+      expect(element().querySelector('[data-link]')?.textContent).toContain('Name a point, a test or a channel first');
+      read.and.rejectWith(new CoreError('unknown-name', 'x', 'It is not reached.', 'See that it is on.'));
+      await type('tp7');
+      await press();
+      expect(element().querySelector('[data-link]')?.textContent).toBe('It is not reached. See that it is on.');
+      expect(box().value).toBe('tp7');
+      read.and.resolveTo({ value: 3, step: 0.001, between: [1, 5] });
+      await press();
+      expect(element().querySelector('[data-link]')?.textContent).toContain('It did not settle: 1.000 V to 5.000 V.');
+      await type('pwr ');
+      expect(element().textContent).toContain('No instrument of the shop reads this.');
+    });
+
+    it('leaves alone what was typed while it read, and can be stopped', async () => {
+      let give: (reading: LinkReading) => void = () => undefined;
+      read.and.callFake(
+        (_i, _w, _h, signal) =>
+          new Promise((resolve, reject) => {
+            give = resolve;
+            signal?.addEventListener('abort', () => reject(new Error('aborted')));
+          }),
+      );
+      await type('tp7 ');
+      void fixture.componentInstance.read();
+      await settle();
+      expect(element().textContent).toContain('Meter is reading. Escape stops it.');
+      await type('note hum');
+      give({ value: 3, step: 0.001 });
+      await settle();
+      expect(box().value).toBe('note hum');
+      await type('tp7 ');
+      void fixture.componentInstance.read();
+      await settle();
+      await type('tp7 ', 'Escape');
+      expect(element().querySelector('[data-link]')?.textContent).toBe('Stopped; nothing was read.');
+    });
   });
 });

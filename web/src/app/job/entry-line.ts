@@ -17,12 +17,14 @@ import type { Condition } from '@amber-relay/core/card';
 import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
 import { JobStore } from './job-store';
+import { LineReader } from './line-reader';
 
 /** The one line that understands the trade: it shows what it understood before Enter keeps it. */
 @Component({
   selector: 'app-entry-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, Verdict],
+  providers: [LineReader],
   templateUrl: './entry-line.html',
   styleUrl: './entry-line.scss',
 })
@@ -32,7 +34,8 @@ export class EntryLine {
   /** A part or point was named alone: it is to be shown on the sheets. */
   readonly showAsked = output<string>();
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
-  protected readonly text = signal('');
+  protected readonly reader = inject(LineReader);
+  protected readonly text = this.reader.text;
   /** Lines on their way to the disk. */
   protected readonly pending = signal(0);
   private last: Promise<unknown> = Promise.resolve();
@@ -52,7 +55,9 @@ export class EntryLine {
       ).size,
     };
   });
-  protected readonly outcome = computed(() => (this.text().trim() === '' ? null : this.store.understand(this.text())));
+  protected readonly outcome = computed(() =>
+    this.text().trim() === '' ? null : this.store.understand(this.text(), this.reader.context()),
+  );
   protected readonly understood = computed(() => {
     const outcome = this.outcome();
     return outcome?.ok ? outcome.value : null;
@@ -142,6 +147,9 @@ export class EntryLine {
       // Enter takes the line; a completion is taken with Tab or by pressing it.
       event.preventDefault();
       void this.keep();
+    } else if (event.key === 'Escape' && this.reader.busy()) {
+      event.preventDefault();
+      this.reader.stop();
     } else if (event.key === 'ArrowUp' && this.text() === '' && this.lineBefore) {
       event.preventDefault();
       this.setText(this.lineBefore);
@@ -149,6 +157,13 @@ export class EntryLine {
       event.preventDefault();
       this.setText(this.offers()[0]?.line ?? '');
     }
+  }
+
+  /** Takes the value from the linked instrument; Enter then keeps the line. */
+  async read(): Promise<void> {
+    this.focus();
+    const line = await this.reader.read();
+    if (line !== undefined) this.setText(line);
   }
 
   protected setText(text: string): void {

@@ -87,10 +87,14 @@ export class JobPage implements OnDestroy {
     this.store.close();
   }
 
-  /** Typing anywhere that is not a field, and takes no letters of its own, goes to the entry line; Escape returns there. */
+  /** Typing anywhere that is not a field goes to the entry line, unless letters mean something there; Escape returns to it. F9 reads the linked instrument. */
   protected key(event: KeyboardEvent): void {
     if (event.defaultPrevented || event.ctrlKey || event.altKey || event.metaKey) return;
     const target = event.target as HTMLElement;
+    if (event.key === 'F9') {
+      event.preventDefault();
+      return void this.line()?.read();
+    }
     if (event.key === 'Escape' && !document.querySelector('mat-dialog-container')) return this.line()?.focus();
     const takesLetters = target.closest('input, textarea, select, [contenteditable], [data-keys], .cdk-overlay-container');
     if (takesLetters || event.key.length !== 1 || event.key === '/' || event.key === ' ') return;

@@ -24,6 +24,7 @@ import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
 import { CardSheets } from '../sheets/card-sheets';
 import { JobRepository } from '../storage/job-repository';
+import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 import type { TraceApi } from './trace/trace.worker';
 
@@ -33,6 +34,7 @@ export class JobStore {
   private readonly jobs = inject(JobRepository);
   private readonly snack = inject(MatSnackBar);
   private readonly bench = inject(BenchLine);
+  private readonly changes = inject(ShopChanges);
   private readonly shop = inject(ShopRepository);
   private readonly sheets = inject(CardSheets, { optional: true });
 
@@ -235,12 +237,12 @@ export class JobStore {
   /** Puts what was learned into the card of the chassis; the way back is offered. */
   async teach(lesson: Lesson): Promise<void> {
     const id = this.card()?.id;
-    const done = id ? await this.shop.teachCard(id, lesson) : undefined;
+    const done = id ? await this.changes.teachCard(id, lesson) : undefined;
     if (!done) return void this.snack.open('The card has no such place, so nothing was changed.', 'Close');
     this.snack
       .open(`In the card of ${done.now.chassis} now.`, 'Undo', { duration: 8000 })
       .onAction()
-      .subscribe(() => void this.shop.saveCard(done.was));
+      .subscribe(() => void this.changes.saveCard(done.was));
   }
 
   /** Marks an earlier entry as doubted, so that it counts half, or as trusted again. */

@@ -5,7 +5,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Card } from '@amber-relay/core/card';
 import { CoreError } from '@amber-relay/core/errors';
 import { breakOf, breakText, chainAsNeeds, chainAsRoute, stopStates, type Chain, type Reading } from '@amber-relay/core/sheets';
-import { ShopRepository } from '../storage/shop-repository';
+import { ShopChanges } from '../storage/shop-changes';
 import { Verdict } from '../ui/verdict';
 import { readingText } from './sheet-marks';
 
@@ -34,7 +34,7 @@ export class ChainStrip {
   readonly chain = model.required<Chain>();
   readonly stopPressed = output<string>();
   readonly closed = output();
-  private readonly shop = inject(ShopRepository);
+  private readonly changes = inject(ShopChanges);
   private readonly snack = inject(MatSnackBar);
   protected readonly carries = Object.entries(carriesNames).map(([value, name]) => ({ value: value as Chain['carries'], name }));
   protected readonly functionId = signal('');
@@ -121,7 +121,7 @@ export class ChainStrip {
   private async change(change: (card: Card) => { readonly card: Card; readonly says: string }): Promise<void> {
     try {
       let says = '';
-      const done = await this.shop.changeCard(this.card().id, (card) => {
+      const done = await this.changes.changeCard(this.card().id, (card) => {
         const changed = change(card);
         says = changed.says;
         return changed.card;
@@ -130,7 +130,7 @@ export class ChainStrip {
       this.snack
         .open(says, 'Undo', { duration: 8000 })
         .onAction()
-        .subscribe(() => void this.shop.saveCard(done.was));
+        .subscribe(() => void this.changes.saveCard(done.was));
     } catch (error) {
       const { message, remedy } = error instanceof CoreError ? error : { message: String(error), remedy: '' };
       this.snack.open(`Nothing was changed: ${message} ${remedy}`, 'Close');

@@ -1,4 +1,4 @@
-import { partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
+import { hazardCautions, partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
 import { findingNames, ofKind, type TapeEntry } from '@amber-relay/core/job';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
@@ -10,13 +10,6 @@ const kindName = (kind: string): string =>
     .replaceAll('-', ' ')
     .replace(/\b(ic|fet)\b/g, (word) => word.toUpperCase())
     .replace('pin diode', 'PIN diode');
-
-/** The usual caution at a point that can hurt. */
-const cautions: Readonly<Record<string, string>> = {
-  'high-voltage': 'High voltage here: discharge it, prove it gone with a meter, one hand behind your back.',
-  live: 'Live here: through an isolating transformer, one hand, insulated probe.',
-  rf: 'RF here: key only into a dummy load, and keep fingers off; it burns.',
-};
 
 export interface PartHistory {
   /** Finished jobs of this chassis. */
@@ -75,7 +68,7 @@ export function partFacts(
     name: part?.designator ?? point?.id ?? name,
     what: point ? point.name : part ? `${kindName(part.kind)}, ${part.value}${part.rating ? `, ${part.rating}` : ''}` : 'not on the card',
     section: section && { id: section.id, name: section.name, watch: section.watch ?? '' },
-    caution: point ? (cautions[point.hazard] ?? '') : '',
+    caution: point ? hazardCautions[point.hazard] : '',
     expected: [
       ...(point ? [expectedAt(card, point.id, condition)] : []),
       ...near.map((p) => `${p.id} ${expectedAt(card, p.id, condition)}`),

@@ -3,7 +3,9 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { labourClock, problems } from '@amber-relay/core/job';
-import { interval, map, startWith } from 'rxjs';
+import { catchError, interval, map, of, startWith } from 'rxjs';
+import { LinkState } from '../instruments/link-state';
+import { ShopRepository } from '../storage/shop-repository';
 import { clockText } from '../ui/clock-text';
 import { BenchLine } from './bench-line';
 
@@ -32,6 +34,9 @@ import { BenchLine } from './bench-line';
     } @else {
       <p class="none quiet">No job on the bench. Open one, or book one in.</p>
     }
+    <a class="clock link" routerLink="/instruments" [attr.data-link-state]="link.now()">
+      <span>Link</span><span class="fig">{{ linkText() }}</span>
+    </a>
     <button class="find bare" (click)="find.emit()"><mat-icon svgIcon="search" aria-hidden="true" />Find <kbd>/</kbd></button>
   `,
   styles: `
@@ -106,6 +111,10 @@ import { BenchLine } from './bench-line';
     .clock span:first-child {
       color: var(--mat-sys-on-surface-variant);
     }
+    .link {
+      color: inherit;
+      text-decoration: none;
+    }
     .none {
       flex: 1;
       align-self: center;
@@ -130,6 +139,20 @@ export class TopLine {
     ),
     { requireSync: true },
   );
+  protected readonly link = inject(LinkState);
+  private readonly linked = toSignal(
+    inject(ShopRepository).instruments$.pipe(
+      map((all) => all.filter(({ link }) => link).length),
+      catchError(() => of(0)),
+    ),
+    { initialValue: 0 },
+  );
+  protected readonly linkText = computed(() => {
+    const count = this.linked();
+    if (!count) return 'none';
+    const state = this.link.now();
+    return state === 'reading' ? 'reading' : state === 'away' ? 'not reached' : `${count} linked`;
+  });
   protected readonly clock = computed(() => labourClock(this.bench.tape(), this.now()));
   protected readonly labour = computed(() => clockText(this.clock().seconds));
   protected readonly problemsText = computed(() => {

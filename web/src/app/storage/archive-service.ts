@@ -8,7 +8,7 @@ import type { ArchiveApi } from './archive.worker';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
 import { SheetRepository } from './sheet-repository';
-import { ShopRepository } from './shop-repository';
+import { ShopChanges } from './shop-changes';
 
 /** A failure that can be shown: where, what, and how to mend it. */
 export interface ImportFailure {
@@ -29,7 +29,7 @@ export interface ImportPlan {
 export class ArchiveService {
   private readonly db = inject(BenchDatabase);
   private readonly jobs = inject(JobRepository);
-  private readonly shop = inject(ShopRepository);
+  private readonly changes = inject(ShopChanges);
   private readonly sheets = inject(SheetRepository);
   private worker: Remote<ArchiveApi> | undefined;
 
@@ -83,7 +83,7 @@ export class ArchiveService {
       ...(await this.sheets.part((await db.cards.toArray()).map((c) => c.id))),
     };
     const zip = await this.api.packShop(archive, at.toISOString());
-    await this.shop.noteArchived(at);
+    await this.changes.noteArchived(at);
     return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
   }
 

@@ -1,0 +1,60 @@
+import { channelHz, hazardCautions, pointOf, type Condition, type LaidCard, type TestPoint } from '../card';
+import { attempt } from '../errors/core-error';
+import type { ReadingSubject } from '../job/tape-entry';
+import type { Unit } from '../quantity';
+import type { EntryContext } from './entry-context';
+import { readLine } from './entry-line';
+
+/** What a line would be a reading of, if it had a value. */
+export interface ValueWanted {
+  readonly subject: ReadingSubject;
+  readonly title: string;
+  readonly unit: Unit;
+  /** To be read as an RMS figure of alternating volts. */
+  readonly ac: boolean;
+  readonly condition: Condition;
+  /** The word of the test it is for. */
+  readonly word?: string;
+  /** The frequency in Hz from which the value is how far off. */
+  readonly nominalHz?: number;
+  /** The most that may rightly stand there. */
+  readonly most?: number;
+  /** The usual caution; empty where nothing is known to hurt. */
+  readonly caution: string;
+}
+
+/** Audio is read as alternating volts; what is read through an RF probe is direct again behind it. */
+const readAsAc = (point: TestPoint): boolean =>
+  point.ac ?? (point.unit === 'V' && point.sees === 'signal' && !/rf probe/i.test(point.setUp ?? ''));
+
+const withoutPower = 'Set off, unplugged and its capacitors discharged: this is read without power.';
+
+/** What a line still wants a value for; undefined where it has one, or is no reading. */
+export function valueWanted(line: string, context: EntryContext): ValueWanted | undefined {
+  const whole = attempt(() => readLine(line, context));
+  if (whole.ok && whole.value.entry) return undefined;
+  // "Nothing there" is the value that any reading takes.
+  const tried = attempt(() => readLine(`${line.trim()} dead`, context));
+  const entry = tried.ok ? tried.value.entry : null;
+  if (!tried.ok || entry?.kind !== 'reading' || entry.unit === '') return undefined;
+  const { card } = context;
+  const { subject, unit, condition, low, high } = entry;
+  const point = card && subject.what === 'point' ? pointOf(card, subject.point) : undefined;
+  const most = Math.max(...[low, high].flatMap((limit) => (limit === undefined ? [] : [Math.abs(limit)])));
+  return {
+    subject,
+    title: tried.value.title,
+    unit,
+    ac: point !== undefined && readAsAc(point),
+    condition,
+    ...(card && subject.what === 'limit' ? testOf(card, subject.limit, condition) : {}),
+    ...(Number.isFinite(most) ? { most } : {}),
+    caution: (point && hazardCautions[point.hazard]) || (unit === 'ohm' || unit === 'F' ? withoutPower : ''),
+  };
+}
+
+function testOf(card: LaidCard, id: string, condition: Condition): Pick<ValueWanted, 'word' | 'nominalHz'> {
+  const limit = card.limits.find((each) => each.id === id);
+  const nominalHz = limit?.from === 'channel' ? channelHz(card, condition.channel) : undefined;
+  return { ...(limit ? { word: limit.word } : {}), ...(nominalHz === undefined ? {} : { nominalHz }) };
+}

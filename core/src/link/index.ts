@@ -1,0 +1,2 @@
+export * from './linked-reading';
+export * from './scpi';

@@ -1,0 +1,87 @@
+import { inject, Injectable } from '@angular/core';
+import type { ValueWanted } from '@amber-relay/core/entry';
+import { CoreError } from '@amber-relay/core/errors';
+import { honestStep, isSteady, type ScpiReading } from '@amber-relay/core/link';
+import type { Instrument, InstrumentAddress } from '@amber-relay/core/measure';
+import { LinkState } from './link-state';
+
+/** What a linked instrument read. */
+export interface LinkReading extends ScpiReading {
+  /** The least and the most of several readings that would not agree; absent where it was steady. */
+  readonly between?: readonly [number, number];
+}
+
+/** Where its probe is held, which only a stand-in is told. */
+export interface HeldAt {
+  readonly jobId: string;
+  readonly cardId: string;
+}
+
+/** So often an instrument is read anew until two readings agree. */
+const mostReadings = 5;
+
+/** Reads the instruments of the shop through the program's server. Without it all else goes on, and figures are typed. */
+@Injectable({ providedIn: 'root' })
+export class InstrumentLink {
+  private readonly state = inject(LinkState).now;
+
+  /** What an instrument says it is: maker, model, serial number, version. */
+  async identify(instrument: string, link: InstrumentAddress, signal?: AbortSignal): Promise<string> {
+    const { identity } = await ask<{ identity: string }>('identify', { instrument, link }, signal);
+    return identity.split(',').filter(Boolean).join(', ');
+  }
+
+  /**
+   * Reads what is wanted until two readings in a row agree; a counter, which has averaged over its gate, once.
+   *
+   * @throws CoreError when the instrument is not reached or refuses; the abort error when `signal` stopped it.
+   */
+  async read(instrument: Instrument, wanted: ValueWanted, held: HeldAt, signal?: AbortSignal): Promise<LinkReading> {
+    const { unit, ac, subject, condition, nominalHz } = wanted;
+    const body = { instrument: instrument.id, link: instrument.link, unit, ac, at: { ...held, subject, condition, ac, nominalHz } };
+    this.state.set('reading');
+    try {
+      let last = await ask<ScpiReading>('read', body, signal);
+      const seen = [last.value];
+      while (unit !== 'Hz') {
+        const before = last.value;
+        last = await ask<ScpiReading>('read', body, signal);
+        seen.push(last.value);
+        if (seen.length === mostReadings || isSteady(before, last.value, honestStep(last, unit, instrument), unit)) break;
+      }
+      this.state.set('idle');
+      const reading = { value: last.value, step: honestStep(last, unit, instrument) };
+      const figures = seen.map((value) => value ?? 0);
+      const settled = seen.length < mostReadings || isSteady(seen.at(-2) ?? null, last.value, reading.step, unit);
+      return settled ? reading : { ...reading, between: [Math.min(...figures), Math.max(...figures)] };
+    } catch (error) {
+      this.state.set(error instanceof CoreError && error.code === 'unknown-name' ? 'away' : 'idle');
+      throw error;
+    }
+  }
+}
+
+async function ask<Answer>(what: 'identify' | 'read', body: unknown, signal: AbortSignal | undefined): Promise<Answer> {
+  const answer = await fetch(`/api/link/${what}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+    ...(signal ? { signal } : {}),
+  }).catch((error: unknown) => {
+    if (signal?.aborted) throw error;
+    throw new CoreError(
+      'unknown-name',
+      'server',
+      'The program’s server does not run, so no instrument is reached.',
+      'Start it again with npm start, or type the figure.',
+    );
+  });
+  const said = (await answer.json().catch(() => ({}))) as Answer & { code?: CoreError['code']; message?: string; remedy?: string };
+  if (answer.ok) return said;
+  throw new CoreError(
+    said.code ?? 'unreadable',
+    'link',
+    said.message ?? `The server answered ${answer.status}.`,
+    said.remedy ?? 'Type the figure.',
+  );
+}

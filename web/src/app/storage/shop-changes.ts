@@ -1,0 +1,59 @@
+import { inject, Injectable } from '@angular/core';
+import { readCard, withLesson, type Card, type Lesson } from '@amber-relay/core/card';
+import { newShopSettings, shopSettingsSchema, type ShopSettings } from '@amber-relay/core/job';
+import { linkSchema, type InstrumentAddress } from '@amber-relay/core/measure';
+import { BenchDatabase } from './bench-database';
+
+/** Changes what the shop keeps, each checked before it is kept. */
+@Injectable({ providedIn: 'root' })
+export class ShopChanges {
+  private readonly db = inject(BenchDatabase);
+
+  /** Says where an instrument is reached, or that it no longer is. */
+  async linkInstrument(id: string, link: InstrumentAddress | undefined): Promise<void> {
+    await this.db.instruments.update(id, { link: link && linkSchema.parse(link) });
+  }
+
+  async saveSettings(settings: ShopSettings): Promise<void> {
+    await this.db.settings.put(shopSettingsSchema.parse(settings));
+  }
+
+  /**
+   * Keeps a card, new or changed. Sets of its models that had no card get it in the same transaction; `was` is the card
+   * it replaces, for the way back.
+   */
+  async saveCard(card: Card): Promise<{ readonly was: Card | undefined }> {
+    const checked = readCard(card);
+    return this.db.transaction('rw', this.db.cards, this.db.sets, async () => {
+      const was = await this.db.cards.get(checked.id);
+      await this.db.cards.put(checked);
+      for (const model of checked.models) {
+        const sets = await this.db.sets.where('[maker+model]').equals([model.maker, model.name]).toArray();
+        for (const set of sets) if (!set.cardId) await this.db.sets.update(set.id, { cardId: checked.id, modelId: model.id });
+      }
+      return { was };
+    });
+  }
+
+  /** Changes a chassis in one transaction; undefined where there is none, or the change makes nothing of it. */
+  async changeCard(id: string, change: (card: Card) => Card | undefined): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+    return this.db.transaction('rw', this.db.cards, async () => {
+      const was = await this.db.cards.get(id);
+      const changed = was && change(readCard(was));
+      if (!was || !changed) return undefined;
+      const now = readCard(changed);
+      await this.db.cards.put(now);
+      return { was, now };
+    });
+  }
+
+  /** Puts a lesson into a card; undefined where the card has no place for it. */
+  teachCard(id: string, lesson: Lesson): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+    return this.changeCard(id, (card) => withLesson(card, lesson));
+  }
+
+  async noteArchived(at: Date): Promise<void> {
+    const settings = (await this.db.settings.get('shop')) ?? newShopSettings;
+    await this.db.settings.put({ ...settings, lastArchiveAt: at.toISOString() });
+  }
+}
