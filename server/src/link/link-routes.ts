@@ -69,7 +69,7 @@ export function linkRoutes({ standIns, ask = askInstrument }: LinkOptions): Rout
       const address = reached(to);
       return inTurn(address, async () => {
         const why = to.link.host === 'stand-in' ? standIns?.bench.probe(to.instrument, at) : undefined;
-        if (why) throw new CoreError('unknown-name', 'stand-in', why, 'Type a figure.');
+        if (why) throw new CoreError('out-of-range', 'stand-in', why, 'Type a figure.');
         return readScpiReply(await ask(address, scpiFor({ unit, ac })));
       });
     }),

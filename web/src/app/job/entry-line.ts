@@ -14,6 +14,7 @@ import {
 import { MatButton } from '@angular/material/button';
 import { askedName, completions } from '@amber-relay/core/entry';
 import type { Condition } from '@amber-relay/core/card';
+import { unitSign } from '@amber-relay/core/quantity';
 import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
 import { JobStore } from './job-store';
@@ -36,6 +37,7 @@ export class EntryLine {
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly reader = inject(LineReader);
   protected readonly text = this.reader.text;
+  protected readonly sign = unitSign;
   /** Lines on their way to the disk. */
   protected readonly pending = signal(0);
   private last: Promise<unknown> = Promise.resolve();
@@ -64,7 +66,8 @@ export class EntryLine {
   });
   protected readonly failure = computed(() => {
     const outcome = this.outcome();
-    return outcome && !outcome.ok ? outcome.failure : null;
+    // What only wants its value is not wrong.
+    return outcome && !outcome.ok && !this.reader.wanted() ? outcome.failure : null;
   });
   protected readonly verdict = computed(() => {
     const entry = this.understood()?.entry;
