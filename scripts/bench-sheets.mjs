@@ -1,5 +1,5 @@
 // `npm run bench:sheets`: a made-up service manual of 300 pages and 100 MB in the real program. It prints how soon its first
-// page is seen, how long its text takes, how soon a part is centred, and how much memory paging through all of it takes.
+// page is seen, how long its text takes, how soon a part is centred, and how much memory paging through all of it takes, and its archive.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -134,6 +134,30 @@ try {
     `median of ${turns.length}, longest ${Math.round(turns.at(-1) ?? 0)} ms`,
   );
   say('memory before, and at most while reading and paging', `${Math.round(before)} MB`, `${Math.round(highest)} MB; aim under 400 MB`);
+
+  /** Does something with the shop's archive; how long it takes, and the most memory of the page while it does. */
+  const watched = async (what, act) => {
+    await page.goto(`${at}/archive`);
+    const shopButton = page.getByRole('button', { name: 'Shop as a file' });
+    await shopButton.waitFor();
+    let most = await memory(page);
+    let going = true;
+    const begun = performance.now();
+    const done = act(shopButton).finally(() => (going = false));
+    while (going) most = Math.max(most, await memory(page));
+    await done;
+    say(what, `${((performance.now() - begun) / 1000).toFixed(1)} s`, `${Math.round(most)} MB at most`);
+  };
+  const archive = join(folder, 'shop.zip');
+  await watched('shop with the manual packed as an archive', async (button) => {
+    const download = page.waitForEvent('download', { timeout: 120_000 });
+    await button.click();
+    await (await download).saveAs(archive);
+  });
+  await watched('the archive opened and checked', async () => {
+    await page.getByLabel('Archive file').setInputFiles(archive);
+    await page.getByText('would change this').waitFor({ timeout: 120_000 });
+  });
 } finally {
   await close();
   rmSync(folder, { recursive: true });

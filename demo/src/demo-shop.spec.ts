@@ -1,4 +1,4 @@
-import { unpackShop } from '@amber-relay/core/archive';
+import { inMemory, unpackShop } from '@amber-relay/core/archive';
 import { layCard } from '@amber-relay/core/card';
 import { checkClaims, evidenceOf, summarise } from '@amber-relay/core/job';
 import { trace, traceModel } from '@amber-relay/core/trace';
@@ -14,7 +14,7 @@ describe('the demo shop', () => {
     return { job, tape: shop.tape.filter((e) => e.jobId === job.id), card: card && layCard(card, set.modelId ?? '', set.modifications) };
   };
 
-  it('is an archive that the program takes', () => expect(unpackShop(packedDemoShop(now))).toEqual(shop));
+  it('is an archive that the program takes', async () => expect(await unpackShop(inMemory(await packedDemoShop(now)))).toEqual(shop));
 
   it('lays every model over its card', () => {
     for (const card of shop.cards) for (const model of card.models) expect(() => layCard(card, model.id)).not.toThrow();

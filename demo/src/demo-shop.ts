@@ -1,4 +1,4 @@
-import { noSheets, packShop, type ShopArchive } from '@amber-relay/core/archive';
+import { collected, noSheets, packShop, type ShopArchive } from '@amber-relay/core/archive';
 import { demoCards } from './demo-cards';
 import { customers } from './customers';
 import { instrumentsAt } from './instruments';
@@ -34,4 +34,4 @@ export function demoShop(now: Date): ShopArchive {
 }
 
 /** The same as an archive file. */
-export const packedDemoShop = (now: Date): Uint8Array => packShop(demoShop(now), now.toISOString());
+export const packedDemoShop = (now: Date): Promise<Uint8Array> => collected((write) => packShop(demoShop(now), now.toISOString(), write));

@@ -31,7 +31,7 @@ async function demo(): Promise<Pick<AppOptions, 'demoShop' | 'demoSheets' | 'sta
   const { StandInBench } = await import('@amber-relay/demo/stand-in-bench');
   const bench = new StandInBench(new Date());
   const { addresses } = await openStandIns({ ids: bench.ids, answer: (id, line) => bench.answer(id, line) });
-  return { demoShop: packedDemoShop(new Date()), demoSheets, standIns: { bench, addresses } };
+  return { demoShop: await packedDemoShop(new Date()), demoSheets, standIns: { bench, addresses } };
 }
 const server = createServer(createApp({ webRoot, mode, log, ...(mode === 'demo' ? await demo() : {}) }));
 

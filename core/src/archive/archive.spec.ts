@@ -1,15 +1,18 @@
+import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readCard } from '../card';
 import { CoreError } from '../errors/core-error';
 import { newShopSettings, type Customer, type RadioSet } from '../job';
 import { entryId, readingBody, sampleJob, tapeOf } from '../testing/entries';
 import { smallCard } from '../testing/small-card';
+import { bytesOf, collected, inMemory, type Bytes } from './bytes';
 import { packCards, unpackCards, type CardArchive } from './card-archive';
 import { packJob, unpackJob, type JobArchiveWithFiles } from './job-archive';
 import { migrate } from './migrate';
+import { openArchive } from './open-archive';
 import { readingsCsv } from './readings-csv';
 import { seal, unseal } from './sealed-zip';
-import { noSheets } from './sheets-part';
+import { noSheets, type SheetsWithFiles } from './sheets-part';
 import { packShop, unpackShop, type ShopArchive } from './shop-archive';
 
 const at = '2026-02-12T12:00:00.000Z';
@@ -41,68 +44,104 @@ const archive = (): JobArchiveWithFiles => ({
   blobs: { [picture.id]: new Uint8Array([137, 80, 78, 71]) },
   ...noSheets,
 });
-const failsWith = (code: CoreError['code'], path: RegExp, act: () => unknown): void =>
-  expect(act).toThrowMatching((e) => e instanceof CoreError && e.code === code && path.test(e.path) && e.remedy.length > 10);
+const failsWith = async (code: CoreError['code'], path: RegExp, act: () => unknown): Promise<void> => {
+  const error = await Promise.resolve()
+    .then(act)
+    .then(
+      () => undefined,
+      (e: unknown) => e,
+    );
+  expect(error instanceof CoreError && error.code === code && path.test(error.path) && error.remedy.length > 10)
+    .withContext(`${code} ${path}, but was ${error instanceof CoreError ? `${error.code} ${error.path}: ${error.message}` : String(error)}`)
+    .toBeTrue();
+};
+const packedJob = (of = archive()): Promise<Uint8Array> => collected((write) => packJob(of, at, write));
+const packedShop = (of: ShopArchive): Promise<Uint8Array> => collected((write) => packShop(of, at, write));
+const packedCards = (of: CardArchive): Promise<Uint8Array> => collected((write) => packCards(of, at, write));
+const sealed = (format: string, files: Record<string, Uint8Array>): Promise<Uint8Array> =>
+  collected((write) => seal(format, 1, at, files, write));
 /** The same zip with files changed, under a manifest that still says what it was. */
-const tampered = (zip: Uint8Array, change: (files: Record<string, Uint8Array>) => void): Uint8Array => {
+const tampered = (zip: Uint8Array, change: (files: Record<string, Uint8Array>) => void): Bytes => {
   const files = unzipSync(zip);
   change(files);
-  return zipSync(files);
+  return inMemory(zipSync(files));
 };
 
 describe('the job archive', () => {
-  it('comes back the same to the field', () => expect(unpackJob(packJob(archive(), at))).toEqual(archive()));
+  let zip: Uint8Array;
+  beforeAll(async () => (zip = await packedJob()));
+
+  it('comes back the same to the field', async () => expect(await unpackJob(inMemory(zip))).toEqual(archive()));
 
   it('holds readings as CSV, without those struck', () => {
-    const files = unzipSync(packJob(archive(), at));
+    const files = unzipSync(zip);
     const csv = strFromU8(files['readings.csv'] ?? new Uint8Array()).split('\r\n');
     expect(csv.length).toBe(2);
     expect(csv[1]).toContain('TP5');
     expect(csv[1]).toContain('dead');
   });
 
-  const zip = packJob(archive(), at);
-  it('is refused when it is cut short', () => {
-    for (const share of [0.1, 0.5, 0.9, 0.999])
-      failsWith('broken-archive', /the file|manifest|json/, () => unpackJob(zip.slice(0, Math.floor(zip.length * share))));
+  it('is refused when it is cut short, wherever', async () => {
+    for (let length = 0; length < zip.length; length += 97)
+      await failsWith('broken-archive', /the file|manifest|json/, () => unpackJob(inMemory(zip.slice(0, length))));
+    await failsWith('broken-archive', /the file/, () => unpackJob(inMemory(zip.slice(0, -1))));
+  });
+  it('is refused, or comes back the same, when any one byte of it is altered', async () => {
+    const whole = JSON.stringify(await unpackJob(inMemory(zip)));
+    await fc.assert(
+      fc.asyncProperty(fc.nat(zip.length - 1), fc.integer({ min: 1, max: 255 }), async (place, by) => {
+        const altered = zip.slice();
+        altered[place] = (altered[place] ?? 0) ^ by;
+        try {
+          return JSON.stringify(await unpackJob(inMemory(altered))) === whole;
+        } catch (error) {
+          return error instanceof CoreError;
+        }
+      }),
+      { numRuns: 300 },
+    );
+    expect().nothing();
   });
   it('is refused when it is no zip', () =>
-    failsWith('broken-archive', /the file/, () => unpackJob(strToU8('hello, this is no archive at all'))));
+    failsWith('broken-archive', /the file/, () => unpackJob(inMemory(strToU8('hello, this is no archive at all')))));
   it('is refused when a file in it was altered, by the name of the file', () =>
     failsWith('broken-archive', /^job\.json$/, () =>
       unpackJob(tampered(zip, (f) => (f['job.json'] = strToU8(strFromU8(f['job.json'] ?? new Uint8Array()).replace('3.1', '9.9'))))),
     ));
-  it('is refused when a file was added or taken out', () => {
-    failsWith('broken-archive', /extra\.txt/, () => unpackJob(tampered(zip, (f) => (f['extra.txt'] = strToU8('x')))));
-    failsWith('broken-archive', /readings\.csv/, () => unpackJob(tampered(zip, (f) => delete f['readings.csv'])));
-    failsWith('broken-archive', /manifest/, () => unpackJob(tampered(zip, (f) => delete f['manifest.json'])));
+  it('is refused when a file was added or taken out', async () => {
+    await failsWith('broken-archive', /extra\.txt/, () => unpackJob(tampered(zip, (f) => (f['extra.txt'] = strToU8('x')))));
+    await failsWith('broken-archive', /readings\.csv/, () => unpackJob(tampered(zip, (f) => delete f['readings.csv'])));
+    await failsWith('broken-archive', /manifest/, () => unpackJob(tampered(zip, (f) => delete f['manifest.json'])));
   });
   it('is refused when a name leads out of it', () =>
-    failsWith('broken-archive', /\.\.\/evil/, () => unseal(zipSync({ '../evil.txt': strToU8('x') }))));
-  it('is refused when it would unfold out of all proportion', () => {
+    failsWith('broken-archive', /\.\.\/evil/, () => unseal(inMemory(zipSync({ '../evil.txt': strToU8('x') })))));
+  it('is refused when it would unfold out of all proportion, also where it lies of its size', async () => {
     const bomb = zipSync({ 'job.json': new Uint8Array(40_000_000) });
     expect(bomb.length).toBeLessThan(60_000);
-    failsWith('too-large', /job\.json/, () => unpackJob(bomb));
+    await failsWith('too-large', /job\.json/, () => unpackJob(inMemory(bomb)));
+    // The size in the directory said to be ten bytes: no more than that is unfolded, and the seal does not fit.
+    const lying = await tampered(await sealed('amber-relay-job', { 'job.json': new Uint8Array(3_000_000) }), () => undefined).arrayBuffer();
+    const view = new DataView(lying);
+    for (let i = 0; i < lying.byteLength - 4; i++)
+      if (view.getUint32(i, true) === 0x02014b50 && view.getUint32(i + 24, true) === 3_000_000) view.setUint32(i + 24, 10, true);
+    await failsWith('broken-archive', /job\.json|the file/, () => unpackJob(inMemory(new Uint8Array(lying))));
   });
 
   /** A properly sealed archive around a changed record: what a faulty or hostile program might write. */
-  const resealed = (change: (record: Record<string, unknown>) => void): Uint8Array => {
+  const resealed = async (change: (record: Record<string, unknown>) => void): Promise<Bytes> => {
     const record = JSON.parse(strFromU8(unzipSync(zip)['job.json'] ?? new Uint8Array())) as Record<string, unknown>;
     change(record);
-    return seal('amber-relay-job', 1, at, { 'job.json': strToU8(JSON.stringify(record)) });
+    return inMemory(await sealed('amber-relay-job', { 'job.json': strToU8(JSON.stringify(record)) }));
   };
-  it('is refused when it is of a later version', () =>
-    failsWith('newer-version', /version/, () => unpackJob(resealed((r) => (r['version'] = 7)))));
+  const refused = (code: CoreError['code'], path: RegExp, change: (record: Record<string, unknown>) => void): Promise<void> =>
+    failsWith(code, path, async () => unpackJob(await resealed(change)));
+  it('is refused when it is of a later version', () => refused('newer-version', /version/, (r) => (r['version'] = 7)));
   it('is refused with the field when a value is not as it should be', () =>
-    failsWith('broken-archive', /job\.json: tape\.0\.at/, () =>
-      unpackJob(resealed((r) => ((r['tape'] as { at: string }[])[0]!.at = '2026-02-31T09:00:00.000Z'))),
-    ));
+    refused('broken-archive', /job\.json: tape\.0\.at/, (r) => ((r['tape'] as { at: string }[])[0]!.at = '2026-02-31T09:00:00.000Z')));
   it('is refused when an entry belongs to another job', () =>
-    failsWith('broken-archive', /tape\.1\.jobId/, () =>
-      unpackJob(resealed((r) => ((r['tape'] as { jobId: string }[])[1]!.jobId = customer.id))),
-    ));
-  it('is refused when a picture is missing', () => failsWith('broken-archive', /files\/5555/, () => unpackJob(resealed(() => undefined))));
-  it('is told from a shop archive', () => failsWith('broken-archive', /format/, () => unpackShop(zip)));
+    refused('broken-archive', /tape\.1\.jobId/, (r) => ((r['tape'] as { jobId: string }[])[1]!.jobId = customer.id)));
+  it('is refused when a picture is missing', () => refused('broken-archive', /files\/5555/, () => undefined));
+  it('is told from a shop archive', () => failsWith('broken-archive', /format/, () => unpackShop(inMemory(zip))));
 });
 
 describe('the shop archive', () => {
@@ -115,23 +154,30 @@ describe('the shop archive', () => {
       jobs: [job],
       cards: [readCard(structuredClone(smallCard))],
       stock: [],
-      instruments: [],
+      instruments: [{ id: 'meter', name: 'Meter', measures: ['V'], link: { host: 'meter.local', port: 5025 } }],
       attachments,
       tape,
       blobs,
       ...noSheets,
     };
   };
-  it('comes back the same to the field', () => expect(unpackShop(packShop(shop(), at))).toEqual(shop()));
-  it('names the line of the tape that is wrong', () => {
-    const files = unzipSync(packShop(shop(), at));
+  it('comes back the same to the field', async () => expect(await unpackShop(inMemory(await packedShop(shop())))).toEqual(shop()));
+  it('names the line of the tape that is wrong', async () => {
+    const files = unzipSync(await packedShop(shop()));
     const lines = strFromU8(files['tape.ndjson'] ?? new Uint8Array()).split('\n');
     lines[2] = '{"kind":"note"';
-    const zip = seal('amber-relay-shop', 1, at, {
+    const zip = await sealed('amber-relay-shop', {
       'shop.json': files['shop.json'] ?? new Uint8Array(),
       'tape.ndjson': strToU8(lines.join('\n')),
     });
-    failsWith('broken-archive', /tape\.ndjson line 3/, () => unpackShop(zip));
+    await failsWith('broken-archive', /tape\.ndjson line 3/, () => unpackShop(inMemory(zip)));
+  });
+  it('is opened for what it is, as are a job and cards, and nothing else', async () => {
+    expect((await openArchive(inMemory(await packedShop(shop())))).kind).toBe('shop');
+    expect((await openArchive(inMemory(await packedJob()))).kind).toBe('job');
+    await failsWith('broken-archive', /manifest\.json: format/, async () =>
+      openArchive(inMemory(await sealed('other', { 'a.txt': strToU8('a') }))),
+    );
   });
 });
 
@@ -149,10 +195,10 @@ describe('migrate', () => {
   };
   it('walks up one version after the other', () =>
     expect(migrate({ version: 1, power: 4 }, 3, steps, 'x')).toEqual({ version: 3, power: 4, watts: 4, milliwatts: 4000 }));
-  it('refuses a version without a way up, and a record without a version', () => {
-    failsWith('broken-archive', /x: version/, () => migrate({ version: 1 }, 3, {}, 'x'));
-    failsWith('broken-archive', /x: version/, () => migrate({}, 3, steps, 'x'));
-    failsWith('broken-archive', /^x$/, () => migrate([], 3, steps, 'x'));
+  it('refuses a version without a way up, and a record without a version', async () => {
+    await failsWith('broken-archive', /x: version/, () => migrate({ version: 1 }, 3, {}, 'x'));
+    await failsWith('broken-archive', /x: version/, () => migrate({}, 3, steps, 'x'));
+    await failsWith('broken-archive', /^x$/, () => migrate([], 3, steps, 'x'));
   });
 });
 
@@ -180,18 +226,79 @@ describe('the archive of cards', () => {
       },
     ],
     places: [{ id: sheetId, cardId: 'small-one', found: [{ name: 'Q7', x: 1, y: 2, w: 3, h: 4 }], pinned: [] }],
-    sheetBlobs: { [fileId]: strToU8('%PDF-') },
+    sheetBlobs: { [fileId]: inMemory(strToU8('%PDF-')) },
   });
-  it('comes back the same, sheets, pins and files', () => expect(unpackCards(packCards(cards(), at))).toEqual(cards()));
-  it('takes its sheets along in the archive of a job and of a shop', () => {
+  /** An archive with its files read, so that it can be compared. */
+  const read = async <T extends SheetsWithFiles>(of: T): Promise<unknown> => ({
+    ...of,
+    sheetBlobs: Object.fromEntries(
+      await Promise.all(Object.entries(of.sheetBlobs).map(async ([id, bytes]) => [id, await bytesOf(bytes)] as const)),
+    ),
+  });
+  it('comes back the same, sheets, pins and files', async () =>
+    expect(await read(await unpackCards(inMemory(await packedCards(cards()))))).toEqual(await read(cards())));
+  it('takes its sheets along in the archive of a job and of a shop', async () => {
     const { cards: _, ...part } = cards();
-    const back = unpackJob(packJob({ ...archive(), ...part }, at));
+    const back = await unpackJob(inMemory(await packedJob({ ...archive(), ...part })));
     expect(back.places).toEqual(part.places);
-    expect(back.sheetBlobs[fileId]).toEqual(part.sheetBlobs[fileId]!);
+    expect(strFromU8(await bytesOf(back.sheetBlobs[fileId]!))).toBe('%PDF-');
   });
-  it('is refused when a sheet belongs to no file, or a file is missing', () => {
-    failsWith('broken-archive', /sheets\/6666/, () => unpackCards(packCards({ ...cards(), sheetBlobs: {} }, at)));
-    failsWith('broken-archive', /cards\.json: sheets\.0/, () => unpackCards(packCards({ ...cards(), sheetFiles: [], sheetBlobs: {} }, at)));
-    failsWith('broken-archive', /cards\.json: places\.0/, () => unpackCards(packCards({ ...cards(), sheets: [] }, at)));
+  it('is refused when a sheet belongs to no file, or a file is missing', async () => {
+    const refuses = (path: RegExp, change: Partial<CardArchive>): Promise<void> =>
+      failsWith('broken-archive', path, async () => unpackCards(inMemory(await packedCards({ ...cards(), ...change }))));
+    await refuses(/sheets\/6666/, { sheetBlobs: {} });
+    await refuses(/cards\.json: sheets\.0/, { sheetFiles: [], sheetBlobs: {} });
+    await refuses(/cards\.json: places\.0/, { sheets: [] });
+  });
+
+  it('is written and read with no more than a few pieces of a large file in memory, which stays part of the zip', async () => {
+    const size = 40_000_000;
+    let held = 0;
+    let most = 0;
+    /** A file of its own making, of which one piece is there when it is asked for. */
+    const made = (begin: number, end: number): Bytes => ({
+      size: end - begin,
+      slice: (from, to) => made(begin + from, begin + to),
+      arrayBuffer: () => {
+        most = Math.max(most, end - begin);
+        return Promise.resolve(Uint8Array.from({ length: end - begin }, (_, i) => ((begin + i) * 31) % 251).buffer);
+      },
+    });
+    const parts: Uint8Array[] = [];
+    await packCards(
+      { ...cards(), sheetFiles: [{ ...cards().sheetFiles[0]!, size }], sheetBlobs: { [fileId]: made(0, size) } },
+      at,
+      (part) => {
+        held = Math.max(held, part.length);
+        parts.push(part.slice());
+      },
+    );
+    expect(most).toBeLessThan(5_000_000);
+    expect(held).toBeLessThan(5_000_000);
+    const zip = await collected((write) => Promise.resolve(parts.forEach(write)));
+    let read = 0;
+    /** The zip, counting the most that is asked for at once. */
+    const counted = (bytes: Uint8Array): Bytes => ({
+      size: bytes.length,
+      slice: (from, to) => counted(bytes.subarray(from, to)),
+      arrayBuffer: () => {
+        read = Math.max(read, bytes.length);
+        return Promise.resolve(bytes.slice().buffer);
+      },
+    });
+    const back = await unpackCards(counted(zip));
+    expect(read).toBeLessThan(5_000_000);
+    expect(back.sheetBlobs[fileId]?.size).toBe(size);
+    const part = await bytesOf(back.sheetBlobs[fileId]!.slice(20_000_000, 20_000_004));
+    expect([...part]).toEqual([0, 1, 2, 3].map((i) => ((20_000_000 + i) * 31) % 251));
+  });
+
+  it('is not begun where one zip cannot hold it', async () => {
+    const huge: Bytes = { size: 5e9, slice: () => huge, arrayBuffer: () => Promise.reject(new Error('never read')) };
+    let written = 0;
+    await failsWith('too-large', /the file/, () =>
+      packCards({ ...cards(), sheetBlobs: { [fileId]: huge } }, at, (part) => (written += part.length)),
+    );
+    expect(written).toBe(0);
   });
 });

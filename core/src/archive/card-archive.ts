@@ -4,8 +4,9 @@ import { cardSchema, type Card } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { firstIssue } from './job-archive';
+import type { Bytes, Write } from './bytes';
 import { migrate } from './migrate';
-import { jsonFile, seal, unseal } from './sealed-zip';
+import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
 import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const cardArchiveFormat = 'amber-relay-cards';
@@ -23,20 +24,19 @@ export interface CardArchive extends SheetsWithFiles {
 }
 
 /** Packs cards with their sheets: `cards.json` and the files under one seal. */
-export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string): Uint8Array {
+export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string, write: Write): Promise<void> {
   const record = { format: cardArchiveFormat, version: cardArchiveVersion, ...data };
-  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, {
-    'cards.json': strToU8(JSON.stringify(record, null, 1)),
-    ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }),
-  });
+  const files = { 'cards.json': strToU8(JSON.stringify(record, null, 1)), ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }) };
+  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, files, write);
 }
 
 /**
  * Opens an archive of cards and checks all of it before returning anything.
  * @throws CoreError naming the file and field at fault.
  */
-export function unpackCards(zip: Uint8Array): CardArchive {
-  const { manifest, files } = unseal(zip);
+export const unpackCards = async (zip: Bytes): Promise<CardArchive> => readCards(await unseal(zip));
+
+export async function readCards({ manifest, files }: Sealed): Promise<CardArchive> {
   if (manifest.format !== cardArchiveFormat)
     throw new CoreError(
       'broken-archive',
@@ -44,7 +44,7 @@ export function unpackCards(zip: Uint8Array): CardArchive {
       `This is a "${manifest.format}", not an archive of cards.`,
       'Choose an archive of cards; nothing was changed.',
     );
-  const parsed = schema.safeParse(migrate(jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
+  const parsed = schema.safeParse(migrate(await jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
   if (!parsed.success) throw firstIssue('cards.json', parsed.error);
   const { cards, ...part } = parsed.data;
   cards.forEach(readCard);

@@ -1,5 +1,7 @@
+export * from './bytes';
 export * from './card-archive';
 export * from './job-archive';
+export * from './open-archive';
 export * from './readings-csv';
 export { archiveLimits } from './sealed-zip';
 export * from './shop-archive';

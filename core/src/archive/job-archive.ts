@@ -5,9 +5,10 @@ import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
 import { tapeEntrySchema } from '../job/tape-entry';
+import { bytesOf, type Bytes, type Write } from './bytes';
 import { migrate, type Migration } from './migrate';
 import { readingsCsv } from './readings-csv';
-import { jsonFile, seal, unseal } from './sealed-zip';
+import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
 import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const jobArchiveFormat = 'amber-relay-job';
@@ -49,10 +50,10 @@ export function firstIssue(file: string, error: z.ZodError): CoreError {
   );
 }
 
-/** Packs a job: `job.json`, `readings.csv` and its files under one seal. */
-export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, madeAt: string): Uint8Array {
+/** Packs a job: `job.json`, `readings.csv` and its files under one seal, written as it is made. */
+export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, madeAt: string, write: Write): Promise<void> {
   const record = { format: jobArchiveFormat, version: jobArchiveVersion, ...data };
-  const files: Record<string, Uint8Array> = {
+  const files: Record<string, Uint8Array | Bytes> = {
     'job.json': strToU8(JSON.stringify(record, null, 1)),
     'readings.csv': strToU8(readingsCsv(data.tape)),
     ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }),
@@ -61,35 +62,36 @@ export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, mad
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files);
+  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files, write);
 }
 
 /** Takes attachments' bytes out of the opened files; each listed one must be there. */
-export function blobsOf(
+export async function blobsOf(
   attachments: readonly { id: string; name: string }[],
-  files: Readonly<Record<string, Uint8Array>>,
-): Record<string, Uint8Array> {
-  return Object.fromEntries(
-    attachments.map((attachment) => {
-      const bytes = files[blobName(attachment)];
-      if (!bytes)
-        throw new CoreError(
-          'broken-archive',
-          blobName(attachment),
-          `The picture "${attachment.name}" is missing.`,
-          'Choose another copy of the file; nothing was changed.',
-        );
-      return [attachment.id, bytes];
-    }),
-  );
+  files: Sealed['files'],
+): Promise<Record<string, Uint8Array>> {
+  const blobs: Record<string, Uint8Array> = {};
+  for (const attachment of attachments) {
+    const bytes = files[blobName(attachment)];
+    if (!bytes)
+      throw new CoreError(
+        'broken-archive',
+        blobName(attachment),
+        `The picture "${attachment.name}" is missing.`,
+        'Choose another copy of the file; nothing was changed.',
+      );
+    blobs[attachment.id] = await bytesOf(bytes);
+  }
+  return blobs;
 }
 
 /**
  * Opens a job archive and checks all of it, references included, before returning anything.
  * @throws CoreError naming the file and field at fault; nothing is half read.
  */
-export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
-  const { manifest, files } = unseal(zip);
+export const unpackJob = async (zip: Bytes): Promise<JobArchiveWithFiles> => readJob(await unseal(zip));
+
+export async function readJob({ manifest, files }: Sealed): Promise<JobArchiveWithFiles> {
   if (manifest.format !== jobArchiveFormat)
     throw new CoreError(
       'broken-archive',
@@ -97,7 +99,7 @@ export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
       `This is a "${manifest.format}", not a job archive.`,
       'Choose a job archive; nothing was changed.',
     );
-  const parsed = jobArchiveSchema.safeParse(migrate(jsonFile(files, 'job.json'), jobArchiveVersion, migrations, 'job.json'));
+  const parsed = jobArchiveSchema.safeParse(migrate(await jsonFile(files, 'job.json'), jobArchiveVersion, migrations, 'job.json'));
   if (!parsed.success) throw firstIssue('job.json', parsed.error);
   const { format: _f, version: _v, ...data } = parsed.data;
   const refuse = (field: string, message: string): never => {
@@ -110,5 +112,5 @@ export function unpackJob(zip: Uint8Array): JobArchiveWithFiles {
   });
   if (new Set(data.tape.map((entry) => entry.id)).size !== data.tape.length) refuse('tape', 'An entry is there twice.');
   if (data.card) readCard(data.card);
-  return { ...data, ...sheetsOf(data, files, 'job.json'), blobs: blobsOf(data.attachments, files) };
+  return { ...data, ...sheetsOf(data, files, 'job.json'), blobs: await blobsOf(data.attachments, files) };
 }

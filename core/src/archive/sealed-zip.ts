@@ -1,8 +1,10 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import { strFromU8, strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import * as z from 'zod';
 import { CoreError } from '../errors/core-error';
+import { bytesOf, inMemory, piecesOf, type Bytes, type Write } from './bytes';
+import { zipContent, zipDirectory, type ZipEntry } from './zip-directory';
 
 /**
  * A zip whose `manifest.json` lists every other file with its size and SHA-256, so that a file cut short or altered is
@@ -16,83 +18,132 @@ const manifestSchema = z.object({
 });
 export type Manifest = z.infer<typeof manifestSchema>;
 
-/** What may be taken in: enough for a shop of many years, not enough to fill the machine. */
-export const archiveLimits = { files: 20_000, bytes: 1_500_000_000, ratio: 400, ratioFrom: 5_000_000 } as const;
+/** What may be taken in: enough for a shop of many years, not enough to fill the machine. `unfolded` counts what must be in memory. */
+export const archiveLimits = { files: 20_000, bytes: 4_000_000_000, unfolded: 1_500_000_000, ratio: 400, ratioFrom: 5_000_000 } as const;
 
 const manifestName = 'manifest.json';
+const storedAsIs = /\.(png|jpe?g|webp|pdf)$/i;
 const broken = (path: string, message: string): CoreError =>
   new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
+const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6)} MB`;
 
-/** Zips `files` under a manifest. Pictures and PDFs are stored as they are, text is deflated. */
-export function seal(format: string, version: number, madeAt: string, files: Readonly<Record<string, Uint8Array>>): Uint8Array {
+/**
+ * Zips `files` under a manifest, and writes the parts of the zip as they are made: no more than a few MB of a large file
+ * are in memory. Pictures and PDFs are stored as they are, text is deflated.
+ *
+ * @throws CoreError `too-large` when a zip cannot hold it, before anything is written.
+ */
+export async function seal(
+  format: string,
+  version: number,
+  madeAt: string,
+  files: Readonly<Record<string, Uint8Array | Bytes>>,
+  write: Write,
+): Promise<void> {
+  const contents = Object.entries(files).map(
+    ([name, content]) => [name, content instanceof Uint8Array ? inMemory(content) : content] as const,
+  );
+  const total = contents.reduce((sum, [, { size }]) => sum + size, 0);
+  if (total > archiveLimits.bytes || contents.length > archiveLimits.files)
+    throw new CoreError(
+      'too-large',
+      'the file',
+      `It would hold ${megabytes(total)} in ${contents.length} files, which is more than one archive takes.`,
+      'Save the sheets of the largest cards by themselves, in Cards, and take them off before the shop is packed.',
+    );
+  let failure: Error | undefined;
+  const zip = new Zip((error, part) => {
+    if (error) failure = error;
+    else write(part);
+  });
+  const add = async (name: string, content: Bytes): Promise<string> => {
+    const entry = storedAsIs.test(name) ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
+    entry.mtime = new Date(madeAt);
+    zip.add(entry);
+    const hash = sha256.create();
+    for await (const piece of piecesOf(content)) {
+      hash.update(piece);
+      entry.push(piece, false);
+    }
+    entry.push(new Uint8Array(0), true);
+    if (failure) throw failure;
+    return bytesToHex(hash.digest());
+  };
   const manifest: Manifest = { format, version, madeAt, files: {} };
-  const zippable: Zippable = {};
-  for (const [name, bytes] of Object.entries(files)) {
-    manifest.files[name] = { bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) };
-    zippable[name] = [bytes, { level: /\.(png|jpe?g|webp|pdf)$/i.test(name) ? 0 : 6, mtime: new Date(madeAt) }];
+  for (const [name, content] of contents) manifest.files[name] = { bytes: content.size, sha256: await add(name, content) };
+  await add(manifestName, inMemory(strToU8(JSON.stringify(manifest, null, 1))));
+  zip.end();
+}
+
+/** What a sealed zip holds, found to be as it was when it was sealed. */
+export interface Sealed {
+  readonly manifest: Manifest;
+  readonly files: Readonly<Record<string, Bytes>>;
+}
+
+function checkProportions(entries: readonly ZipEntry[]): void {
+  let [total, unfolded] = [0, 0];
+  const seen = new Set<string>();
+  for (const { name, deflated, packed, size } of entries) {
+    total += size;
+    if (deflated) unfolded += size;
+    const swollen = size > archiveLimits.ratioFrom && size > packed * archiveLimits.ratio;
+    if (entries.length > archiveLimits.files || total > archiveLimits.bytes || unfolded > archiveLimits.unfolded || swollen)
+      throw new CoreError(
+        'too-large',
+        name,
+        `It would unfold to ${megabytes(total)} or more, in ${entries.length} files.`,
+        'Do not open it unless you trust where it came from; nothing was changed.',
+      );
+    if (/^[/\\]|\.\.|^[a-z]:/i.test(name)) throw broken(name, 'Its name leads out of the archive.');
+    if (seen.has(name)) throw broken(name, 'It is there twice.');
+    seen.add(name);
   }
-  zippable[manifestName] = [strToU8(JSON.stringify(manifest, null, 1)), { level: 6, mtime: new Date(madeAt) }];
-  return zipSync(zippable);
 }
 
 /**
- * Opens a sealed zip and checks every file against the manifest before returning any.
+ * Opens a sealed zip and checks every file against the manifest before returning any. Files that are stored as they are
+ * stay parts of the zip; they are read through once, piece by piece, and never whole in memory.
+ *
  * @throws CoreError `broken-archive` when it is no zip, cut short, altered, or holds a name that leads out of it;
  * `too-large` when what it would unfold to is out of all proportion.
  */
-export function unseal(zip: Uint8Array): { manifest: Manifest; files: Record<string, Uint8Array> } {
-  let total = 0;
-  let count = 0;
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(zip, {
-      filter: ({ name, size, originalSize }) => {
-        count += 1;
-        total += originalSize;
-        const swollen = originalSize > archiveLimits.ratioFrom && originalSize > size * archiveLimits.ratio;
-        if (count > archiveLimits.files || total > archiveLimits.bytes || swollen)
-          throw new CoreError(
-            'too-large',
-            name,
-            `It would unfold to ${Math.round(total / 1e6)} MB in ${count} files.`,
-            'Do not open it unless you trust where it came from; nothing was changed.',
-          );
-        if (/^[/\\]|\.\.|^[a-z]:/i.test(name)) throw broken(name, 'Its name leads out of the archive.');
-        return !name.endsWith('/');
-      },
-    });
-  } catch (error) {
-    if (error instanceof CoreError) throw error;
-    throw broken('the file', 'It is not a whole zip file: cut short, or another kind of file.');
-  }
-  const own = files[manifestName];
+export async function unseal(zip: Bytes): Promise<Sealed> {
+  const entries = (await zipDirectory(zip)).filter(({ name }) => !name.endsWith('/'));
+  checkProportions(entries);
+  const listedAs = new Map(entries.map((entry) => [entry.name, entry]));
+  const own = listedAs.get(manifestName);
   if (!own) throw broken(manifestName, 'It is missing, so this is not an archive of this program.');
-  let listed: unknown;
+  let written: unknown;
   try {
-    listed = JSON.parse(strFromU8(own));
-  } catch {
-    throw broken(manifestName, 'It cannot be read.');
+    written = JSON.parse(strFromU8(await bytesOf(await zipContent(zip, own))));
+  } catch (error) {
+    throw error instanceof CoreError ? error : broken(manifestName, 'It cannot be read.');
   }
-  const manifest = manifestSchema.safeParse(listed);
+  const manifest = manifestSchema.safeParse(written);
   if (!manifest.success) throw broken(`${manifestName}: ${manifest.error.issues[0]?.path.join('.') ?? ''}`, 'It is not as it should be.');
-  const { [manifestName]: _, ...rest } = files;
-  for (const [name, seen] of Object.entries(manifest.data.files)) {
-    const bytes = rest[name];
-    if (!bytes) throw broken(name, 'It is listed but missing.');
-    if (bytes.length !== seen.bytes || bytesToHex(sha256(bytes)) !== seen.sha256)
+  const files: Record<string, Bytes> = {};
+  for (const [name, sealed] of Object.entries(manifest.data.files)) {
+    const entry = listedAs.get(name);
+    if (!entry) throw broken(name, 'It is listed but missing.');
+    const content = await zipContent(zip, entry);
+    const hash = sha256.create();
+    for await (const piece of piecesOf(content)) hash.update(piece);
+    if (content.size !== sealed.bytes || bytesToHex(hash.digest()) !== sealed.sha256)
       throw broken(name, 'It is not as it was when the archive was made.');
+    files[name] = content;
   }
-  const extra = Object.keys(rest).find((name) => !(name in manifest.data.files));
-  if (extra) throw broken(extra, 'It was put in after the archive was made.');
-  return { manifest: manifest.data, files: rest };
+  const extra = entries.find(({ name }) => name !== manifestName && !Object.hasOwn(files, name));
+  if (extra) throw broken(extra.name, 'It was put in after the archive was made.');
+  return { manifest: manifest.data, files };
 }
 
 /** Parses JSON of one file, naming the file when it cannot. */
-export function jsonFile(files: Readonly<Record<string, Uint8Array>>, name: string): unknown {
+export async function jsonFile(files: Sealed['files'], name: string): Promise<unknown> {
   const bytes = files[name];
   if (!bytes) throw broken(name, 'It is missing.');
   try {
-    return JSON.parse(strFromU8(bytes));
+    return JSON.parse(strFromU8(await bytesOf(bytes)));
   } catch {
     throw broken(name, 'It cannot be read.');
   }

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { CoreError } from '../errors/core-error';
+import type { Bytes } from './bytes';
 import { sheetFileSchema, sheetPlacesSchema, sheetSchema, type SheetFile } from '../sheets/sheet-records';
 
 /** The sheets of cards as they stand in an archive: their rows, and the files that they are pages of. */
@@ -10,8 +11,8 @@ export const sheetsPartSchema = z.object({
 });
 export type SheetsPart = z.infer<typeof sheetsPartSchema>;
 export interface SheetsWithFiles extends SheetsPart {
-  /** Bytes of each sheet file by its id. */
-  readonly sheetBlobs: Readonly<Record<string, Uint8Array>>;
+  /** What each sheet file holds, by its id. */
+  readonly sheetBlobs: Readonly<Record<string, Bytes>>;
 }
 
 export const noSheets: SheetsWithFiles = { sheetFiles: [], sheets: [], places: [], sheetBlobs: {} };
@@ -20,7 +21,7 @@ const endings = { pdf: 'pdf', svg: 'svg', png: 'png', jpeg: 'jpg', webp: 'webp' 
 const nameOf = (file: SheetFile): string => `sheets/${file.id}.${endings[file.type]}`;
 
 /** The files as they are named within the zip. */
-export const sheetEntries = ({ sheetFiles, sheetBlobs }: Pick<SheetsWithFiles, 'sheetFiles' | 'sheetBlobs'>): Record<string, Uint8Array> =>
+export const sheetEntries = ({ sheetFiles, sheetBlobs }: Pick<SheetsWithFiles, 'sheetFiles' | 'sheetBlobs'>): Record<string, Bytes> =>
   Object.fromEntries(
     sheetFiles.flatMap((file) => {
       const bytes = sheetBlobs[file.id];
@@ -32,7 +33,7 @@ export const sheetEntries = ({ sheetFiles, sheetBlobs }: Pick<SheetsWithFiles, '
  * Takes the sheet files out of the opened zip, and checks that sheets, places and files belong together.
  * @throws CoreError `broken-archive` naming what is missing.
  */
-export function sheetsOf(part: SheetsPart, zip: Readonly<Record<string, Uint8Array>>, record: string): SheetsWithFiles {
+export function sheetsOf(part: SheetsPart, zip: Readonly<Record<string, Bytes>>, record: string): SheetsWithFiles {
   const refuse = (path: string, message: string): never => {
     throw new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
   };

@@ -6,9 +6,10 @@ import { CoreError } from '../errors/core-error';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
 import { tapeEntrySchema, type TapeEntry } from '../job/tape-entry';
 import { instrumentSchema } from '../measure/instrument';
+import { bytesOf, type Bytes, type Write } from './bytes';
 import { blobName, blobsOf, firstIssue } from './job-archive';
 import { migrate, type Migration } from './migrate';
-import { jsonFile, seal, unseal } from './sealed-zip';
+import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
 import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const shopArchiveFormat = 'amber-relay-shop';
@@ -37,9 +38,9 @@ export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'ver
 
 const tapeName = 'tape.ndjson';
 
-/** Packs a shop: small tables in `shop.json`, the tape one entry a line, files beside them, under one seal. */
-export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, madeAt: string): Uint8Array {
-  const files: Record<string, Uint8Array> = {
+/** Packs a shop: small tables in `shop.json`, the tape one entry a line, files beside them, under one seal, written as it is made. */
+export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, madeAt: string, write: Write): Promise<void> {
+  const files: Record<string, Uint8Array | Bytes> = {
     'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: shopArchiveVersion, ...tables }, null, 1)),
     [tapeName]: strToU8(tape.map((entry) => JSON.stringify(entry)).join('\n')),
     ...sheetEntries({ sheetFiles: tables.sheetFiles, sheetBlobs }),
@@ -48,12 +49,13 @@ export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, ma
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files);
+  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files, write);
 }
 
 /** Opens a shop archive and checks all of it before returning anything; a fault in the tape is named by its line. */
-export function unpackShop(zip: Uint8Array): ShopArchive {
-  const { manifest, files } = unseal(zip);
+export const unpackShop = async (zip: Bytes): Promise<ShopArchive> => readShop(await unseal(zip));
+
+export async function readShop({ manifest, files }: Sealed): Promise<ShopArchive> {
   if (manifest.format !== shopArchiveFormat)
     throw new CoreError(
       'broken-archive',
@@ -61,12 +63,13 @@ export function unpackShop(zip: Uint8Array): ShopArchive {
       `This is a "${manifest.format}", not a shop archive.`,
       'Choose a shop archive; nothing was changed.',
     );
-  const parsed = shopTablesSchema.safeParse(migrate(jsonFile(files, 'shop.json'), shopArchiveVersion, migrations, 'shop.json'));
+  const parsed = shopTablesSchema.safeParse(migrate(await jsonFile(files, 'shop.json'), shopArchiveVersion, migrations, 'shop.json'));
   if (!parsed.success) throw firstIssue('shop.json', parsed.error);
   const { format: _f, version: _v, ...tables } = parsed.data;
   tables.cards.forEach(readCard);
   const jobs = new Set(tables.jobs.map((job) => job.id));
-  const lines = strFromU8(files[tapeName] ?? new Uint8Array()).split('\n');
+  const written = files[tapeName];
+  const lines = written ? strFromU8(await bytesOf(written)).split('\n') : [];
   const tape = lines.flatMap((line, i) => {
     if (line.trim() === '') return [];
     const place = `${tapeName} line ${i + 1}`;
@@ -87,5 +90,5 @@ export function unpackShop(zip: Uint8Array): ShopArchive {
       );
     return [entry.data];
   });
-  return { ...tables, ...sheetsOf(tables, files, 'shop.json'), tape, blobs: blobsOf(tables.attachments, files) };
+  return { ...tables, ...sheetsOf(tables, files, 'shop.json'), tape, blobs: await blobsOf(tables.attachments, files) };
 }

@@ -37,3 +37,13 @@ export function attempt<T>(act: () => T): Outcome<T> {
     throw error;
   }
 }
+
+/** The same for what takes its time. */
+export async function attemptLater<T>(act: () => Promise<T>): Promise<Outcome<T>> {
+  try {
+    return { ok: true, value: await act() };
+  } catch (error) {
+    if (error instanceof CoreError) return { ok: false, failure: error };
+    throw error;
+  }
+}

@@ -1,4 +1,4 @@
-import { unpackCards } from '@amber-relay/core/archive';
+import { bytesOf, inMemory, unpackCards } from '@amber-relay/core/archive';
 import { indexPage, kindFromTitle, prefixesFor, typeByContent, type SheetWord } from '@amber-relay/core/sheets';
 import { demoCards } from '../demo-cards';
 import { demoSheets, packedDemoSheets } from './demo-sheets';
@@ -67,9 +67,9 @@ describe('the service sheets of the demo shop', () => {
   it('come as PDF, as SVG and as a scan, under one seal', async () => {
     const now = new Date('2026-03-01T08:00:00Z');
     const archive = await demoSheets(now);
-    for (const file of archive.sheetFiles) expect(typeByContent(archive.sheetBlobs[file.id] ?? new Uint8Array())).toBe(file.type);
+    for (const { id, type } of archive.sheetFiles) expect(typeByContent(await bytesOf(archive.sheetBlobs[id]!))).toBe(type);
     expect(new Set(archive.sheetFiles.map((f) => f.type))).toEqual(new Set(['pdf', 'svg', 'png']));
-    const { sheets, sheetFiles } = unpackCards(await packedDemoSheets(now));
+    const { sheets, sheetFiles } = await unpackCards(inMemory(await packedDemoSheets(now)));
     expect(sheets.length).toBe(archive.sheets.length);
     expect(sheetFiles.filter((f) => f.type === 'pdf').length).toBeGreaterThanOrEqual(3);
   });

@@ -1,4 +1,4 @@
-import { packCards, type CardArchive } from '@amber-relay/core/archive';
+import { collected, inMemory, packCards, type CardArchive } from '@amber-relay/core/archive';
 import type { Card } from '@amber-relay/core/card';
 import type { Sheet, SheetFile } from '@amber-relay/core/sheets';
 import { demoCards } from '../demo-cards';
@@ -79,9 +79,12 @@ export async function demoSheets(now: Date): Promise<CardArchive> {
     sheetFiles: files.map(({ file }) => file),
     sheets,
     places: [],
-    sheetBlobs: Object.fromEntries(files.map(({ file, bytes }) => [file.id, bytes])),
+    sheetBlobs: Object.fromEntries(files.map(({ file, bytes }) => [file.id, inMemory(bytes)])),
   };
 }
 
 /** The same as an archive file. */
-export const packedDemoSheets = async (now: Date): Promise<Uint8Array> => packCards(await demoSheets(now), now.toISOString());
+export const packedDemoSheets = async (now: Date): Promise<Uint8Array> => {
+  const sheets = await demoSheets(now);
+  return collected((write) => packCards(sheets, now.toISOString(), write));
+};

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Router } from '@angular/router';
+import { CoreError } from '@amber-relay/core/errors';
 import { catchError, of } from 'rxjs';
 import { ArchiveService, isFailure, saveFile, type ImportFailure, type ImportPlan } from '../storage/archive-service';
 import { ShopRepository } from '../storage/shop-repository';
@@ -122,9 +123,14 @@ export class ArchivePage {
 
   protected async exportShop(): Promise<void> {
     this.busy.set('Packing the shop…');
+    this.failure.set(null);
     try {
       const { name, zip } = await this.archives.exportShop();
       saveFile(name, zip);
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      this.name.set('The shop');
+      this.failure.set(error);
     } finally {
       this.busy.set('');
     }
@@ -140,7 +146,7 @@ export class ArchivePage {
     this.name.set(file.name);
     this.busy.set('Checking the file…');
     try {
-      const plan = await this.archives.plan(new Uint8Array(await file.arrayBuffer()));
+      const plan = await this.archives.plan(file);
       if (isFailure(plan)) this.failure.set(plan);
       else this.plan.set(plan);
     } catch (error) {

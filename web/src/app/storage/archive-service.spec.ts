@@ -3,6 +3,7 @@ import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { ArchiveService, isFailure } from './archive-service';
 import { BenchDatabase } from './bench-database';
 import { JobRepository } from './job-repository';
+import { SheetRepository } from './sheet-repository';
 
 describe('ArchiveService', () => {
   let archives: ArchiveService;
@@ -69,11 +70,55 @@ describe('ArchiveService', () => {
     expect({ ...after, settings: null }).toEqual({ ...(before as object), settings: null });
   });
 
+  it('takes large sheets along in the shop, a card and a job, byte for byte and of their type', async () => {
+    const id = await bookedIn();
+    const bytes = new Uint8Array(9_000_000).map((_, i) => (i * 7919) % 256);
+    const file = (type: 'pdf' | 'svg', blob: Blob): Promise<void> =>
+      TestBed.inject(SheetRepository).add(
+        { id: crypto.randomUUID(), cardId: 'pocket', name: `manual.${type}`, type, size: blob.size },
+        blob,
+        [],
+      );
+    await file('pdf', new Blob([bytes], { type: 'application/pdf' }));
+    await file('svg', new Blob(['<svg xmlns="http://www.w3.org/2000/svg"/>'], { type: 'image/svg+xml' }));
+    for (const { zip } of [await archives.exportShop(), await archives.exportCard('pocket'), await archives.exportJob(id)]) {
+      expect(zip.size).toBeGreaterThan(bytes.length);
+      await Promise.all([db.sheetFiles.clear(), db.sheetBlobs.clear()]);
+      const plan = await archives.plan(zip);
+      if (isFailure(plan)) return fail(plan.message);
+      await plan.carryOut();
+      const files = await db.sheetFiles.toArray();
+      const of = async (type: string): Promise<Blob> => (await db.sheetBlobs.get(files.find((f) => f.type === type)!.id))!.blob;
+      const pdf = await of('pdf');
+      expect([pdf.type, pdf.size]).toEqual(['application/pdf', bytes.length]);
+      expect(new Uint8Array(await pdf.slice(5_000_000, 5_000_004).arrayBuffer())).toEqual(bytes.slice(5_000_000, 5_000_004));
+      expect(await (await of('svg')).text()).toContain('<svg');
+    }
+  });
+
+  it('passes on why a shop cannot be packed', async () => {
+    await bookedIn();
+    spyOn(TestBed.inject(SheetRepository), 'part').and.resolveTo({
+      sheetFiles: Array.from({ length: 20_001 }, (_, i) => ({
+        id: `f${i}`,
+        cardId: 'pocket',
+        name: 'a.pdf',
+        type: 'pdf' as const,
+        size: 1,
+      })),
+      sheets: [],
+      places: [],
+      sheetBlobs: Object.fromEntries(Array.from({ length: 20_001 }, (_, i) => [`f${i}`, new Blob(['x'])])),
+    });
+    await expectAsync(archives.exportShop()).toBeRejectedWith(jasmine.objectContaining({ code: 'too-large' }));
+    expect((await db.settings.get('shop'))?.lastArchiveAt).toBeUndefined();
+  });
+
   it('says what is wrong with a damaged file and changes nothing', async () => {
     const id = await bookedIn();
     const { zip } = await archives.exportJob(id);
     const before = await everything();
-    for (const bad of [zip.slice(0, zip.length / 2), new Uint8Array([1, 2, 3])]) {
+    for (const bad of [zip.slice(0, zip.size / 2), new Blob([new Uint8Array([1, 2, 3])])]) {
       const plan = await archives.plan(bad);
       expect(isFailure(plan) && plan.remedy).toContain('nothing was changed');
     }

@@ -1,10 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import type { CardArchive, JobArchiveWithFiles, ShopArchive } from '@amber-relay/core/archive';
 import { layCard } from '@amber-relay/core/card';
-import { attempt } from '@amber-relay/core/errors';
+import { attempt, CoreError } from '@amber-relay/core/errors';
 import { newShopSettings, summarise, type TapeEntry } from '@amber-relay/core/job';
 import { wrap, type Remote } from 'comlink';
-import type { ArchiveApi } from './archive.worker';
+import type { ArchiveApi, Sent } from './archive.worker';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
 import { SheetRepository } from './sheet-repository';
@@ -15,6 +15,18 @@ export interface ImportFailure {
   readonly path: string;
   readonly message: string;
   readonly remedy: string;
+}
+
+/** An archive and the name it goes by. */
+export interface PackedArchive {
+  readonly name: string;
+  readonly zip: Blob;
+}
+
+function packed(made: Sent<Blob>): Blob {
+  if (made.ok) return made.value;
+  const { code, path, message, remedy } = made.failure;
+  throw new CoreError(code, path, message, remedy);
 }
 
 /** What an import would change, told before it is done. */
@@ -38,7 +50,7 @@ export class ArchiveService {
   }
 
   /** A job as a file; the sheets of its card come along unless they are left out. */
-  async exportJob(jobId: string, withSheets = true): Promise<{ name: string; zip: Uint8Array }> {
+  async exportJob(jobId: string, withSheets = true): Promise<PackedArchive> {
     const file = await this.jobs.file(jobId);
     if (!file) throw new Error(`There is no job ${jobId}.`);
     const { summary: _, ...job } = file.row;
@@ -54,18 +66,18 @@ export class ArchiveService {
       blobs: await this.blobs(attachments.map((a) => a.id)),
       ...(await this.sheets.part(card && withSheets ? [card.id] : [])),
     };
-    return { name: `job-${job.number}.zip`, zip: await this.api.packJob(archive, new Date().toISOString()) };
+    return { name: `job-${job.number}.zip`, zip: packed(await this.api.packJob(archive, new Date().toISOString())) };
   }
 
   /** A card with its sheets, pins and index. */
-  async exportCard(cardId: string): Promise<{ name: string; zip: Uint8Array }> {
+  async exportCard(cardId: string): Promise<PackedArchive> {
     const card = await this.db.cards.get(cardId);
     if (!card) throw new Error(`There is no card ${cardId}.`);
     const archive: CardArchive = { cards: [card], ...(await this.sheets.part([cardId])) };
-    return { name: `card-${cardId}.zip`, zip: await this.api.packCards(archive, new Date().toISOString()) };
+    return { name: `card-${cardId}.zip`, zip: packed(await this.api.packCards(archive, new Date().toISOString())) };
   }
 
-  async exportShop(): Promise<{ name: string; zip: Uint8Array }> {
+  async exportShop(): Promise<PackedArchive> {
     const { db } = this;
     const attachments = await db.attachments.toArray();
     const at = new Date();
@@ -82,7 +94,7 @@ export class ArchiveService {
       blobs: await this.blobs(attachments.map((a) => a.id)),
       ...(await this.sheets.part((await db.cards.toArray()).map((c) => c.id))),
     };
-    const zip = await this.api.packShop(archive, at.toISOString());
+    const zip = packed(await this.api.packShop(archive, at.toISOString()));
     await this.changes.noteArchived(at);
     return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
   }
@@ -93,16 +105,11 @@ export class ArchiveService {
   }
 
   /** Opens a file and says what importing it would change; nothing is written yet. */
-  async plan(zip: Uint8Array): Promise<ImportPlan | ImportFailure> {
-    const job = await this.api.unpackJob(zip);
-    if (job.ok) return this.planJob(job.value);
-    const shop = await this.api.unpackShop(zip);
-    if (shop.ok) return this.planShop(shop.value);
-    const cards = await this.api.unpackCards(zip);
-    if (cards.ok) return this.planCards(cards.value);
-    // An opener refuses an archive of another kind for being one: then another knows more.
-    const notItsKind = 'manifest.json: format';
-    return [job, shop, cards].find((o) => !o.ok && o.failure.path !== notItsKind)?.failure ?? job.failure;
+  async plan(zip: Blob): Promise<ImportPlan | ImportFailure> {
+    const opened = await this.api.open(zip);
+    if (!opened.ok) return opened.failure;
+    const { kind, archive } = opened.value;
+    return kind === 'job' ? this.planJob(archive) : kind === 'shop' ? this.planShop(archive) : this.planCards(archive);
   }
 
   private async planCards(archive: CardArchive): Promise<ImportPlan> {
@@ -121,9 +128,9 @@ export class ArchiveService {
   }
 
   /** Opens an archive of cards beside the page. */
-  async openCards(zip: Uint8Array): Promise<CardArchive | ImportFailure> {
-    const cards = await this.api.unpackCards(zip);
-    return cards.ok ? cards.value : cards.failure;
+  async openCards(zip: Blob): Promise<CardArchive | undefined> {
+    const opened = await this.api.open(zip);
+    return opened.ok && opened.value.kind === 'cards' ? opened.value.archive : undefined;
   }
 
   /** Takes cards with their sheets in, in one transaction. */
@@ -245,9 +252,9 @@ export class ArchiveService {
 
 export const isFailure = (plan: ImportPlan | ImportFailure): plan is ImportFailure => 'remedy' in plan;
 
-/** Hands bytes to the browser as a file to save. */
-export function saveFile(name: string, bytes: Uint8Array, type = 'application/zip'): void {
-  const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type }));
+/** Hands a file to the browser to be saved. */
+export function saveFile(name: string, content: Uint8Array | Blob, type = 'application/zip'): void {
+  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

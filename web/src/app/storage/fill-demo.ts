@@ -14,7 +14,7 @@ export async function fillDemo(injector: Injector): Promise<void> {
   if ((await injector.get(BenchDatabase).settings.count()) > 0) return;
   const answer = await (early ?? fetch('/demo/shop.zip').catch(() => undefined));
   if (!answer?.ok) return;
-  await archives.importShop(unpackShop(new Uint8Array(await answer.arrayBuffer())));
+  await archives.importShop(await unpackShop(await answer.blob()));
   localStorage.setItem(filledKey, 'yes');
 }
 
@@ -24,6 +24,6 @@ export async function fillDemoSheets(injector: Injector): Promise<void> {
   if ((await db.sheetFiles.count()) > 0 || (await db.cards.count()) === 0) return;
   const answer = await fetch('/demo/sheets.zip').catch(() => undefined);
   if (!answer?.ok) return;
-  const archive = await injector.get(ArchiveService).openCards(new Uint8Array(await answer.arrayBuffer()));
-  if (!('remedy' in archive)) await injector.get(SheetRepository).takeFor(archive);
+  const archive = await injector.get(ArchiveService).openCards(await answer.blob());
+  if (archive) await injector.get(SheetRepository).takeFor(archive);
 }

@@ -4,7 +4,7 @@ import { firstValueFrom, skip, take } from 'rxjs';
 import { bookingOf, pocketCard, shopOfOne } from '../testing/shop-of-one';
 import { BenchDatabase } from './bench-database';
 import { JobRepository, type JobFile } from './job-repository';
-import { ShopRepository } from './shop-repository';
+import { ShopChanges } from './shop-changes';
 
 describe('JobRepository', () => {
   let jobs: JobRepository;
@@ -84,7 +84,7 @@ describe('JobRepository', () => {
     await until(() => seen.at(-1)?.row.summary.entries === 2);
     expect(reads).not.toHaveBeenCalled();
     expect(seen.at(-1)?.card).toBe(first);
-    await TestBed.inject(ShopRepository).saveCard(readCard({ ...pocketCard, chassis: 'Pocket, second issue' }));
+    await TestBed.inject(ShopChanges).saveCard(readCard({ ...pocketCard, chassis: 'Pocket, second issue' }));
     await until(() => seen.at(-1)?.card?.chassis === 'Pocket, second issue');
     watching.unsubscribe();
   });

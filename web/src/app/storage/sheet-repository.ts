@@ -108,20 +108,17 @@ export class SheetRepository {
     });
   }
 
-  /** All sheets of some cards with their bytes, for an archive. */
+  /** All sheets of some cards with their files, for an archive. */
   async part(cardIds: readonly string[]): Promise<SheetsWithFiles> {
     if (!cardIds.length) return noSheets;
     const { db } = this;
     const sheetFiles = await db.sheetFiles.where('cardId').anyOf(cardIds).toArray();
     const blobs = await this.db.sheetBlobs.bulkGet(sheetFiles.map((file) => file.id));
-    const bytes = await Promise.all(
-      blobs.map(async (row) => (row ? ([row.id, new Uint8Array(await row.blob.arrayBuffer())] as const) : undefined)),
-    );
     return {
       sheetFiles,
       sheets: await db.sheets.where('cardId').anyOf(cardIds).toArray(),
       places: await db.places.where('cardId').anyOf(cardIds).toArray(),
-      sheetBlobs: Object.fromEntries(bytes.filter((entry) => entry !== undefined)),
+      sheetBlobs: Object.fromEntries(blobs.flatMap((row) => (row ? [[row.id, row.blob]] : []))),
     };
   }
 
@@ -130,7 +127,7 @@ export class SheetRepository {
     await this.db.sheetFiles.bulkPut(sheetFiles);
     await this.db.sheetBlobs.bulkPut(
       sheetFiles.flatMap(({ id, type }) =>
-        sheetBlobs[id] ? [{ id, blob: new Blob([sheetBlobs[id] as BlobPart], { type: mime[type] }) }] : [],
+        sheetBlobs[id] instanceof Blob ? [{ id, blob: new Blob([sheetBlobs[id]], { type: mime[type] }) }] : [],
       ),
     );
     await this.db.sheets.bulkPut(sheets);
