@@ -104,7 +104,7 @@ describe('EntryLine', () => {
       read: 'done',
     });
     await repository.add({ id: sheet.fileId, cardId: 'pocket', name: 'a.pdf', type: 'pdf', size: 1 }, new Blob(['x']), [sheet]);
-    await repository.keepRead([{ sheet, found: [{ name: 'C12', x: 1, y: 1, w: 9, h: 5 }] }]);
+    await repository.keepRead([{ was: sheet, sheet, found: [{ name: 'C12', x: 1, y: 1, w: 9, h: 5 }] }]);
     const { injector } = fixture.debugElement;
     injector.get(CardSheets).card.set(injector.get(JobStore).card());
     await settle(250);

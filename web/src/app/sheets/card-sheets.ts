@@ -56,6 +56,12 @@ export class CardSheets {
     if (card) void this.reading.read(card.id, [...card.parts.map((p) => p.designator), ...card.testPoints.map((p) => p.id)]);
   }
 
+  /** Goes through the text anew, as one wants once the card names parts by other letters. */
+  async readAgain(): Promise<void> {
+    await this.repository.forgetRead(this.cardId());
+    this.read();
+  }
+
   stopReading(): void {
     this.stopped.set(this.cardId());
     this.reading.stop();

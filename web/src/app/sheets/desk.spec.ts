@@ -69,9 +69,9 @@ describe('the desk of sheets', () => {
       sheet(3, 'parts-list'),
     ]);
     await repository.keepRead([
-      { sheet: sheet(1, 'schematic'), found: [place('C12', 400, 300), place('TP7', 90, 90)] },
-      { sheet: sheet(2, 'board-top'), found: [place('C12', 700, 600)] },
-      { sheet: sheet(3, 'parts-list'), found: [place('C12')] },
+      { was: sheet(1, 'schematic'), sheet: sheet(1, 'schematic'), found: [place('C12', 400, 300), place('TP7', 90, 90)] },
+      { was: sheet(2, 'board-top'), sheet: sheet(2, 'board-top'), found: [place('C12', 700, 600)] },
+      { was: sheet(3, 'parts-list'), sheet: sheet(3, 'parts-list'), found: [place('C12')] },
     ]);
   });
   afterEach(() => drop());

@@ -54,6 +54,48 @@ describe('taking sheets in', () => {
     expect(places[1]?.found.map((p) => p.name)).toEqual(['TP3']);
   });
 
+  it('goes through the text again when it is asked, for letters that the card has got since, and leaves what was said by hand', async () => {
+    await intake.take(
+      'pocket',
+      file('manual.pdf', tinyPdf([{ text: 'ZK4', x: 100, y: 100 }], [{ text: 'Block diagram', x: 40, y: 360, size: 20 }]) as BlobPart),
+    );
+    const reading = TestBed.inject(SheetReading);
+    const found = async (): Promise<string[][]> =>
+      (await TestBed.inject(BenchDatabase).places.toArray()).map((row) => row.found.map((place) => place.name));
+    const [first, second] = await repository.sheets('pocket');
+    await repository.change(first!.id, { title: 'Notes of the last man' });
+    await reading.read('pocket', ['C12']);
+    expect((await found()).flat()).toEqual([]);
+    await repository.change(second!.id, { title: 'Overview', kind: 'schematic' });
+    await repository.changePins(first!, () => [{ name: 'R9', x: 1, y: 1, w: 9, h: 5 }]);
+    await reading.read('pocket', ['C12', 'ZK1']);
+    expect((await found()).flat())
+      .withContext('read already')
+      .toEqual([]);
+    await repository.forgetRead('pocket');
+    await reading.read('pocket', ['C12', 'ZK1']);
+    expect((await found()).flat()).toEqual(['ZK4']);
+    expect((await repository.sheets('pocket')).map(({ title, kind, read }) => [title, kind, read])).toEqual([
+      ['Notes of the last man', 'other', 'done'],
+      ['Overview', 'schematic', 'done'],
+    ]);
+    expect((await TestBed.inject(BenchDatabase).places.get(first!.id))?.pinned.map((pin) => pin.name)).toEqual(['R9']);
+  });
+
+  it('leaves what one says of a sheet while its text is being gone through', async () => {
+    await intake.take('pocket', file('manual.pdf', pdf as BlobPart));
+    const pages = TestBed.inject(SheetPages);
+    const read = pages.read.bind(pages);
+    spyOn(pages, 'read').and.callFake(async (sheet, ...rest) => {
+      const got = await read(sheet, ...rest);
+      if (sheet.page === 1) await repository.change(sheet.id, { title: 'By hand', kind: 'board-top' });
+      return got;
+    });
+    await TestBed.inject(SheetReading).read('pocket', ['C12']);
+    const [first] = await repository.sheets('pocket');
+    expect([first?.title, first?.kind, first?.read]).toEqual(['By hand', 'board-top', 'done']);
+  });
+
   it('draws pages and parts of them, several at once', async () => {
     await intake.take('pocket', file('manual.pdf', pdf as BlobPart));
     const [sheet] = await repository.sheets('pocket');

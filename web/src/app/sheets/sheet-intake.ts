@@ -11,6 +11,7 @@ import {
 } from '@amber-relay/core/sheets';
 import { imageSize } from 'image-size';
 import { SheetRepository } from '../storage/sheet-repository';
+import { bareName } from './bare-name';
 import { SheetPages } from './pages/sheet-pages';
 import { safeSvg } from './pages/svg-page';
 
@@ -87,7 +88,7 @@ export class SheetIntake {
 }
 
 function pageOf(file: SheetFile, page: number, width: number, height: number, pages: number): Page {
-  const bare = file.name.replace(/\.[a-z0-9]+$/i, '').replace(/[-_]+/g, ' ');
+  const bare = bareName(file.name);
   const kind = pages === 1 ? kindFromTitle(bare) : 'other';
   const title = pages === 1 ? (kind === 'other' ? bare : `${sheetKindNames[kind]} (${bare})`) : `Page ${page}`;
   return {

@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { indexPage, kindFromTitle, prefixesFor, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
+import { bareName } from './bare-name';
 import { titleOf } from './pages/page-title';
 import { SheetPages } from './pages/sheet-pages';
 import { svgWords } from './pages/svg-page';
@@ -12,6 +13,7 @@ export interface ReadingProgress {
 }
 
 interface Read {
+  readonly was: Sheet;
   readonly sheet: Sheet;
   readonly found: SheetPlaces['found'];
 }
@@ -41,7 +43,8 @@ export class SheetReading {
       for (const [i, sheet] of waiting.entries()) {
         if (this.stopped) break;
         const file = files.get(sheet.fileId);
-        kept.push(file ? await this.readOne(sheet, file, prefixes) : { sheet: { ...sheet, read: 'unreadable' }, found: [] });
+        const read = file ? await this.readOne(sheet, file, prefixes) : { sheet: { ...sheet, read: 'unreadable' as const }, found: [] };
+        kept.push({ was: sheet, ...read });
         if (kept.length >= atOnce) {
           await this.repository.keepRead(kept);
           kept = [];
@@ -59,15 +62,15 @@ export class SheetReading {
     this.stopped = true;
   }
 
-  private async readOne(sheet: Sheet, file: SheetFile, prefixes: ReadonlySet<string>): Promise<Read> {
+  private async readOne(sheet: Sheet, file: SheetFile, prefixes: ReadonlySet<string>): Promise<Omit<Read, 'was'>> {
     try {
       if (file.type === 'pdf') {
         const { places, words, title, width, height } = await this.pages.read(sheet, file, [...prefixes]);
-        return { sheet: named({ ...sheet, width, height, words, read: 'done' }, title), found: [...places] };
+        return { sheet: named({ ...sheet, width, height, words, read: 'done' }, file, title), found: [...places] };
       }
       if (file.type !== 'svg') return { sheet: { ...sheet, read: 'done' }, found: [] };
       const words = await svgWords(await this.pages.text(file));
-      return { sheet: named({ ...sheet, words: words.length, read: 'done' }, titleOf(words)), found: indexPage(words, prefixes) };
+      return { sheet: named({ ...sheet, words: words.length, read: 'done' }, file, titleOf(words)), found: indexPage(words, prefixes) };
     } catch {
       return { sheet: { ...sheet, read: 'unreadable' }, found: [] };
     }
@@ -75,8 +78,9 @@ export class SheetReading {
 }
 
 /** A title that was given by hand, or came with the sheet, stays; a page that only has its number takes what stands on it. */
-function named(sheet: Sheet, title: string): Sheet {
-  if (!title || sheet.kind !== 'other') return sheet;
+function named(sheet: Sheet, file: SheetFile, title: string): Sheet {
+  const isPlain = sheet.title === `Page ${sheet.page}` || sheet.title === bareName(file.name);
+  if (!title || sheet.kind !== 'other' || !isPlain) return sheet;
   const kind = kindFromTitle(title);
   return kind === 'other' ? sheet : { ...sheet, kind, title };
 }

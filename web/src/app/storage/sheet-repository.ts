@@ -86,18 +86,25 @@ export class SheetRepository {
     await this.db.sheets.update(sheetId, change);
   }
 
-  /** Keeps what the text of some sheets held; pins made by hand stay as they are. */
-  async keepRead(read: readonly { readonly sheet: Sheet; readonly found: SheetPlaces['found'] }[]): Promise<void> {
+  /** Keeps what the text of some sheets held; pins made by hand stay as they are, and so does what one has said of a sheet meanwhile. */
+  async keepRead(read: readonly { readonly was: Sheet; readonly sheet: Sheet; readonly found: SheetPlaces['found'] }[]): Promise<void> {
     await this.db.transaction('rw', this.db.sheets, this.db.places, async () => {
-      for (const { sheet, found } of read) {
+      for (const { was, sheet, found } of read) {
         const { id, cardId } = sheet;
-        if (!(await this.db.sheets.get(id))) continue;
+        const now = await this.db.sheets.get(id);
+        if (!now) continue;
         const { title, kind, width, height, words, read: how } = sheet;
-        await this.db.sheets.update(id, { title, kind, width, height, words, read: how });
+        const untouched = now.title === was.title && now.kind === was.kind;
+        await this.db.sheets.update(id, { ...(untouched ? { title, kind } : {}), width, height, words, read: how });
         const old = await this.db.places.get(id);
         await this.db.places.put({ id, cardId, found, pinned: old?.pinned ?? [] });
       }
     });
+  }
+
+  /** Lets the text of a card's sheets be gone through anew; what was found before stays until then. */
+  async forgetRead(cardId: string): Promise<void> {
+    await this.db.sheets.where('cardId').equals(cardId).modify({ read: 'not-yet' });
   }
 
   /** Changes the pins of one sheet in one transaction. */

@@ -38,10 +38,11 @@ describe('the sheets of a job', () => {
     );
     await repository.keepRead([
       {
+        was: sheet(1, 'schematic'),
         sheet: sheet(1, 'schematic'),
         found: [place('TP7', 100, 100), place('C12', 300, 200), { ...place('R201', 500, 300), volts: [6.8] }],
       },
-      { sheet: sheet(2, 'board-top'), found: [place('TP7', 50, 50), place('C12', 400, 100)] },
+      { was: sheet(2, 'board-top'), sheet: sheet(2, 'board-top'), found: [place('TP7', 50, 50), place('C12', 400, 100)] },
     ]);
     bench.fixture.debugElement.injector.get(CardSheets).card.set(bench.store.card());
     await bench.settle(400);
