@@ -17,7 +17,7 @@ const views = [
   ['first-look', [409, 'first-look']],
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
-  ['sheets', [419, 'sheets?at=TP9']],
+  ['sheets', [419, 'sheets?at=TP9'], 'tp9 '],
   ['sheets-daylight', [420, 'sheets?at=Q12'], undefined, 'daylight'],
   ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
