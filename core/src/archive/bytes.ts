@@ -24,6 +24,9 @@ export async function* piecesOf(source: Bytes): AsyncGenerator<Uint8Array> {
 /** Takes the parts of a file as they are made. */
 export type Write = (part: Uint8Array) => void;
 
+/** Is told how many bytes are done, of how many. */
+export type Progress = (done: number, total: number) => void;
+
 /** What something writes, as one array: for files that are known to be small. */
 export async function collected(make: (write: Write) => Promise<void>): Promise<Uint8Array> {
   const parts: Uint8Array[] = [];

@@ -4,7 +4,7 @@ import { cardSchema, type Card } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { firstIssue } from './job-archive';
-import type { Bytes, Write } from './bytes';
+import type { Bytes, Progress, Write } from './bytes';
 import { migrate } from './migrate';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
 import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
@@ -24,10 +24,10 @@ export interface CardArchive extends SheetsWithFiles {
 }
 
 /** Packs cards with their sheets: `cards.json` and the files under one seal. */
-export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string, write: Write): Promise<void> {
+export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string, write: Write, progress?: Progress): Promise<void> {
   const record = { format: cardArchiveFormat, version: cardArchiveVersion, ...data };
   const files = { 'cards.json': strToU8(JSON.stringify(record, null, 1)), ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }) };
-  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, files, write);
+  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, files, write, progress);
 }
 
 /**

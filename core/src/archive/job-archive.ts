@@ -5,7 +5,7 @@ import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
 import { tapeEntrySchema } from '../job/tape-entry';
-import { bytesOf, type Bytes, type Write } from './bytes';
+import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { migrate, type Migration } from './migrate';
 import { readingsCsv } from './readings-csv';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
@@ -51,7 +51,12 @@ export function firstIssue(file: string, error: z.ZodError): CoreError {
 }
 
 /** Packs a job: `job.json`, `readings.csv` and its files under one seal, written as it is made. */
-export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, madeAt: string, write: Write): Promise<void> {
+export function packJob(
+  { blobs, sheetBlobs, ...data }: JobArchiveWithFiles,
+  madeAt: string,
+  write: Write,
+  progress?: Progress,
+): Promise<void> {
   const record = { format: jobArchiveFormat, version: jobArchiveVersion, ...data };
   const files: Record<string, Uint8Array | Bytes> = {
     'job.json': strToU8(JSON.stringify(record, null, 1)),
@@ -62,7 +67,7 @@ export function packJob({ blobs, sheetBlobs, ...data }: JobArchiveWithFiles, mad
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files, write);
+  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files, write, progress);
 }
 
 /** Takes attachments' bytes out of the opened files; each listed one must be there. */

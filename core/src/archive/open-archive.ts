@@ -1,5 +1,5 @@
 import { CoreError } from '../errors/core-error';
-import type { Bytes } from './bytes';
+import type { Bytes, Progress } from './bytes';
 import { cardArchiveFormat, readCards, type CardArchive } from './card-archive';
 import { jobArchiveFormat, readJob, type JobArchiveWithFiles } from './job-archive';
 import { unseal } from './sealed-zip';
@@ -14,8 +14,8 @@ export type OpenedArchive =
  * Opens an archive of whatever kind, and checks all of it before returning anything.
  * @throws CoreError naming the file and field at fault.
  */
-export async function openArchive(zip: Bytes): Promise<OpenedArchive> {
-  const sealed = await unseal(zip);
+export async function openArchive(zip: Bytes, progress?: Progress): Promise<OpenedArchive> {
+  const sealed = await unseal(zip, progress);
   switch (sealed.manifest.format) {
     case jobArchiveFormat:
       return { kind: 'job', archive: await readJob(sealed) };

@@ -3,7 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { strFromU8, strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import * as z from 'zod';
 import { CoreError } from '../errors/core-error';
-import { bytesOf, inMemory, piecesOf, type Bytes, type Write } from './bytes';
+import { bytesOf, inMemory, piecesOf, type Bytes, type Progress, type Write } from './bytes';
 import { zipContent, zipDirectory, type ZipEntry } from './zip-directory';
 
 /**
@@ -39,6 +39,7 @@ export async function seal(
   madeAt: string,
   files: Readonly<Record<string, Uint8Array | Bytes>>,
   write: Write,
+  progress: Progress = () => undefined,
 ): Promise<void> {
   const contents = Object.entries(files).map(
     ([name, content]) => [name, content instanceof Uint8Array ? inMemory(content) : content] as const,
@@ -52,6 +53,7 @@ export async function seal(
       'Save the sheets of the largest cards by themselves, in Cards, and take them off before the shop is packed.',
     );
   let failure: Error | undefined;
+  let done = 0;
   const zip = new Zip((error, part) => {
     if (error) failure = error;
     else write(part);
@@ -64,6 +66,8 @@ export async function seal(
     for await (const piece of piecesOf(content)) {
       hash.update(piece);
       entry.push(piece, false);
+      done += piece.length;
+      progress(done, total);
     }
     entry.push(new Uint8Array(0), true);
     if (failure) throw failure;
@@ -108,7 +112,7 @@ function checkProportions(entries: readonly ZipEntry[]): void {
  * @throws CoreError `broken-archive` when it is no zip, cut short, altered, or holds a name that leads out of it;
  * `too-large` when what it would unfold to is out of all proportion.
  */
-export async function unseal(zip: Bytes): Promise<Sealed> {
+export async function unseal(zip: Bytes, progress: Progress = () => undefined): Promise<Sealed> {
   const entries = (await zipDirectory(zip)).filter(({ name }) => !name.endsWith('/'));
   checkProportions(entries);
   const listedAs = new Map(entries.map((entry) => [entry.name, entry]));
@@ -123,12 +127,18 @@ export async function unseal(zip: Bytes): Promise<Sealed> {
   const manifest = manifestSchema.safeParse(written);
   if (!manifest.success) throw broken(`${manifestName}: ${manifest.error.issues[0]?.path.join('.') ?? ''}`, 'It is not as it should be.');
   const files: Record<string, Bytes> = {};
+  const total = entries.reduce((sum, { size }) => sum + size, 0);
+  let done = 0;
   for (const [name, sealed] of Object.entries(manifest.data.files)) {
     const entry = listedAs.get(name);
     if (!entry) throw broken(name, 'It is listed but missing.');
     const content = await zipContent(zip, entry);
     const hash = sha256.create();
-    for await (const piece of piecesOf(content)) hash.update(piece);
+    for await (const piece of piecesOf(content)) {
+      hash.update(piece);
+      done += piece.length;
+      progress(done, total);
+    }
     if (content.size !== sealed.bytes || bytesToHex(hash.digest()) !== sealed.sha256)
       throw broken(name, 'It is not as it was when the archive was made.');
     files[name] = content;

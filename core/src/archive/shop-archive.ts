@@ -6,7 +6,7 @@ import { CoreError } from '../errors/core-error';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
 import { tapeEntrySchema, type TapeEntry } from '../job/tape-entry';
 import { instrumentSchema } from '../measure/instrument';
-import { bytesOf, type Bytes, type Write } from './bytes';
+import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { blobName, blobsOf, firstIssue } from './job-archive';
 import { migrate, type Migration } from './migrate';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
@@ -39,7 +39,12 @@ export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'ver
 const tapeName = 'tape.ndjson';
 
 /** Packs a shop: small tables in `shop.json`, the tape one entry a line, files beside them, under one seal, written as it is made. */
-export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, madeAt: string, write: Write): Promise<void> {
+export function packShop(
+  { tape, blobs, sheetBlobs, ...tables }: ShopArchive,
+  madeAt: string,
+  write: Write,
+  progress?: Progress,
+): Promise<void> {
   const files: Record<string, Uint8Array | Bytes> = {
     'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: shopArchiveVersion, ...tables }, null, 1)),
     [tapeName]: strToU8(tape.map((entry) => JSON.stringify(entry)).join('\n')),
@@ -49,7 +54,7 @@ export function packShop({ tape, blobs, sheetBlobs, ...tables }: ShopArchive, ma
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files, write);
+  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files, write, progress);
 }
 
 /** Opens a shop archive and checks all of it before returning anything; a fault in the tape is named by its line. */

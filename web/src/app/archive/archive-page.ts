@@ -26,6 +26,16 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <button mat-flat-button (click)="exportShop()" [disabled]="busy() !== ''"><mat-icon svgIcon="download" />Shop as a file</button>
           @if (busy()) {
             <p role="status">{{ busy() }}</p>
+            @if (archives.percent() !== null) {
+              <div class="row">
+                <progress [value]="archives.percent()" max="100" aria-label="How far it is"></progress>
+                <span class="fig">{{ archives.percent() }} %</span>
+                <button class="chip" (click)="archives.stop()">Stop</button>
+              </div>
+            }
+          }
+          @if (notPacked(); as f) {
+            <p class="attention" role="alert">{{ f.message }} {{ f.remedy }}</p>
           }
           <h2>Room</h2>
           <p>{{ room() }}</p>
@@ -34,7 +44,8 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
         <section class="panel">
           <h2>Take a file in</h2>
           <p class="quiet">
-            A job or a whole shop. All of it is checked first; you are told what would change; then it is done whole or not at all.
+            A job, cards with their sheets, or a whole shop. All of it is checked first; you are told what would change; then it is done
+            whole or not at all.
           </p>
           <button mat-stroked-button (click)="pick.click()" [disabled]="busy() !== ''"><mat-icon svgIcon="upload" />Choose a file</button>
           <input #pick hidden type="file" accept=".zip,application/zip" (change)="open(pick)" aria-label="Archive file" />
@@ -88,7 +99,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
   `,
 })
 export class ArchivePage {
-  private readonly archives = inject(ArchiveService);
+  protected readonly archives = inject(ArchiveService);
   private readonly shop = inject(ShopRepository);
   private readonly router = inject(Router);
   private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
@@ -97,6 +108,8 @@ export class ArchivePage {
   protected readonly name = signal('');
   protected readonly plan = signal<ImportPlan | null>(null);
   protected readonly failure = signal<ImportFailure | null>(null);
+  /** Why the shop could not be carried away. */
+  protected readonly notPacked = signal<ImportFailure | null>(null);
   protected readonly done = signal('');
 
   private readonly daysSince = computed(() => {
@@ -123,14 +136,13 @@ export class ArchivePage {
 
   protected async exportShop(): Promise<void> {
     this.busy.set('Packing the shop…');
-    this.failure.set(null);
+    this.notPacked.set(null);
     try {
       const { name, zip } = await this.archives.exportShop();
       saveFile(name, zip);
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
-      this.name.set('The shop');
-      this.failure.set(error);
+      this.notPacked.set(error);
     } finally {
       this.busy.set('');
     }

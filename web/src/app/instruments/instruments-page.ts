@@ -112,7 +112,7 @@ function accuracyText(of: InstrumentAccuracy): string {
     of.ppm === undefined ? '' : `${of.ppm} ppm`,
     of.ppmPerYear === undefined ? '' : `${of.ppmPerYear} ppm a year`,
     of.decibels === undefined ? '' : `${of.decibels} dB`,
-    of.counts ? `${of.counts} digits` : of.resolution ? `${of.resolution}` : '',
+    of.counts ? `${of.counts} digits` : of.resolution ? `a step of ${of.resolution}` : '',
   ].filter(Boolean);
   return parts.length > 0 ? `±${parts.join(' + ')}` : '';
 }

@@ -96,6 +96,36 @@ describe('ArchiveService', () => {
     }
   });
 
+  it('tells how far it is, and can be stopped; nothing is changed, and the next one works', async () => {
+    await bookedIn();
+    const big = new Blob([new Uint8Array(40_000_000)], { type: 'application/pdf' });
+    await TestBed.inject(SheetRepository).add(
+      { id: crypto.randomUUID(), cardId: 'pocket', name: 'manual.pdf', type: 'pdf', size: big.size },
+      big,
+      [],
+    );
+    const packing = archives.exportShop();
+    const outcome = expectAsync(packing).toBeRejectedWith(jasmine.objectContaining({ message: 'Stopped.' }));
+    const seen = new Set<number>();
+    for (let k = 0; k < 400 && seen.size < 3; k += 1) {
+      const percent = archives.percent();
+      if (percent !== null) seen.add(percent);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    expect(seen.size).toBeGreaterThanOrEqual(3);
+    archives.stop();
+    await outcome;
+    expect(archives.percent()).toBeNull();
+    expect((await db.settings.get('shop'))?.lastArchiveAt).toBeUndefined();
+    const { zip } = await archives.exportShop();
+    const opening = archives.plan(zip);
+    archives.stop();
+    const plan = await opening;
+    expect(isFailure(plan) && plan.message).toBe('Stopped.');
+    const again = await archives.plan(zip);
+    expect(isFailure(again)).toBeFalse();
+  });
+
   it('passes on why a shop cannot be packed', async () => {
     await bookedIn();
     spyOn(TestBed.inject(SheetRepository), 'part').and.resolveTo({

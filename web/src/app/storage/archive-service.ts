@@ -1,9 +1,9 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import type { CardArchive, JobArchiveWithFiles, ShopArchive } from '@amber-relay/core/archive';
 import { layCard } from '@amber-relay/core/card';
 import { attempt, CoreError } from '@amber-relay/core/errors';
 import { newShopSettings, summarise, type TapeEntry } from '@amber-relay/core/job';
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import type { ArchiveApi, Sent } from './archive.worker';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
@@ -22,6 +22,8 @@ export interface PackedArchive {
   readonly name: string;
   readonly zip: Blob;
 }
+
+const stoppedByHand = { code: 'unreadable', path: 'the file', message: 'Stopped.', remedy: 'Nothing was changed.' } as const;
 
 function packed(made: Sent<Blob>): Blob {
   if (made.ok) return made.value;
@@ -43,10 +45,42 @@ export class ArchiveService {
   private readonly jobs = inject(JobRepository);
   private readonly changes = inject(ShopChanges);
   private readonly sheets = inject(SheetRepository);
-  private worker: Remote<ArchiveApi> | undefined;
+  private worker: Worker | undefined;
+  private api: Remote<ArchiveApi> | undefined;
+  /** What the worker is at, each to be given up when it is stopped. */
+  private readonly asked = new Set<() => void>();
+  /** How far the worker is with an archive, in parts of a hundred; null when it is at none. */
+  readonly percent = signal<number | null>(null);
 
-  private get api(): Remote<ArchiveApi> {
-    return (this.worker ??= wrap<ArchiveApi>(new Worker(new URL('./archive.worker', import.meta.url), { type: 'module' })));
+  /** Asks the worker for something that may take long, telling how far it is. */
+  private async ask<T>(of: (api: Remote<ArchiveApi>, tell: (percent: number) => void) => Promise<Sent<T>>): Promise<Sent<T>> {
+    this.worker ??= new Worker(new URL('./archive.worker', import.meta.url), { type: 'module' });
+    this.api ??= wrap<ArchiveApi>(this.worker);
+    let giveUp = (): void => undefined;
+    const stopped = new Promise<Sent<T>>((resolve) => {
+      giveUp = () => resolve({ ok: false, failure: stoppedByHand });
+    });
+    this.asked.add(giveUp);
+    this.percent.set(0);
+    try {
+      return await Promise.race([
+        of(
+          this.api,
+          proxy((percent: number) => this.percent.set(percent)),
+        ),
+        stopped,
+      ]);
+    } finally {
+      this.percent.set(null);
+      this.asked.delete(giveUp);
+    }
+  }
+
+  /** Stops packing or checking an archive; nothing was changed by it. */
+  stop(): void {
+    this.worker?.terminate();
+    this.worker = this.api = undefined;
+    this.asked.forEach((giveUp) => giveUp());
   }
 
   /** A job as a file; the sheets of its card come along unless they are left out. */
@@ -66,7 +100,10 @@ export class ArchiveService {
       blobs: await this.blobs(attachments.map((a) => a.id)),
       ...(await this.sheets.part(card && withSheets ? [card.id] : [])),
     };
-    return { name: `job-${job.number}.zip`, zip: packed(await this.api.packJob(archive, new Date().toISOString())) };
+    return {
+      name: `job-${job.number}.zip`,
+      zip: packed(await this.ask((api, tell) => api.packJob(archive, new Date().toISOString(), tell))),
+    };
   }
 
   /** A card with its sheets, pins and index. */
@@ -74,7 +111,10 @@ export class ArchiveService {
     const card = await this.db.cards.get(cardId);
     if (!card) throw new Error(`There is no card ${cardId}.`);
     const archive: CardArchive = { cards: [card], ...(await this.sheets.part([cardId])) };
-    return { name: `card-${cardId}.zip`, zip: packed(await this.api.packCards(archive, new Date().toISOString())) };
+    return {
+      name: `card-${cardId}.zip`,
+      zip: packed(await this.ask((api, tell) => api.packCards(archive, new Date().toISOString(), tell))),
+    };
   }
 
   async exportShop(): Promise<PackedArchive> {
@@ -94,7 +134,7 @@ export class ArchiveService {
       blobs: await this.blobs(attachments.map((a) => a.id)),
       ...(await this.sheets.part((await db.cards.toArray()).map((c) => c.id))),
     };
-    const zip = packed(await this.api.packShop(archive, at.toISOString()));
+    const zip = packed(await this.ask((api, tell) => api.packShop(archive, at.toISOString(), tell)));
     await this.changes.noteArchived(at);
     return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
   }
@@ -106,7 +146,7 @@ export class ArchiveService {
 
   /** Opens a file and says what importing it would change; nothing is written yet. */
   async plan(zip: Blob): Promise<ImportPlan | ImportFailure> {
-    const opened = await this.api.open(zip);
+    const opened = await this.ask((api, tell) => api.open(zip, tell));
     if (!opened.ok) return opened.failure;
     const { kind, archive } = opened.value;
     return kind === 'job' ? this.planJob(archive) : kind === 'shop' ? this.planShop(archive) : this.planCards(archive);
@@ -129,7 +169,7 @@ export class ArchiveService {
 
   /** Opens an archive of cards beside the page. */
   async openCards(zip: Blob): Promise<CardArchive | undefined> {
-    const opened = await this.api.open(zip);
+    const opened = await this.ask((api, tell) => api.open(zip, tell));
     return opened.ok && opened.value.kind === 'cards' ? opened.value.archive : undefined;
   }
 

@@ -6,6 +6,7 @@ import {
   type CardArchive,
   type JobArchiveWithFiles,
   type OpenedArchive,
+  type Progress,
   type SheetsWithFiles,
   type ShopArchive,
   type Write,
@@ -56,13 +57,25 @@ async function withBlobs<T extends SheetsWithFiles>(archive: T): Promise<T> {
   return { ...archive, sheetBlobs: blobs };
 }
 
+/** Tells how far it is, in whole parts of a hundred, each once. */
+function inPercent(tell: ((percent: number) => void) | undefined): Progress {
+  let last = -1;
+  return (done, total) => {
+    const percent = Math.floor((100 * done) / Math.max(1, total));
+    if (percent !== last) tell?.((last = percent));
+  };
+}
+type Tell = (percent: number) => void;
+
 const api = {
-  packJob: (archive: JobArchiveWithFiles, at: string) => sent(() => asBlob((write) => packJob(archive, at, write))),
-  packShop: (archive: ShopArchive, at: string) => sent(() => asBlob((write) => packShop(archive, at, write))),
-  packCards: (archive: CardArchive, at: string) => sent(() => asBlob((write) => packCards(archive, at, write))),
-  open: (zip: Blob): Promise<Sent<OpenedArchive>> =>
+  packJob: (archive: JobArchiveWithFiles, at: string, tell: Tell) =>
+    sent(() => asBlob((write) => packJob(archive, at, write, inPercent(tell)))),
+  packShop: (archive: ShopArchive, at: string, tell: Tell) => sent(() => asBlob((write) => packShop(archive, at, write, inPercent(tell)))),
+  packCards: (archive: CardArchive, at: string, tell: Tell) =>
+    sent(() => asBlob((write) => packCards(archive, at, write, inPercent(tell)))),
+  open: (zip: Blob, tell: Tell): Promise<Sent<OpenedArchive>> =>
     sent(async () => {
-      const opened = await openArchive(zip);
+      const opened = await openArchive(zip, inPercent(tell));
       return { ...opened, archive: await withBlobs(opened.archive) } as OpenedArchive;
     }),
 };
