@@ -81,10 +81,15 @@ for (const theme of ['bench', 'daylight'] as const)
         await page.getByLabel('Find a job, owner, serial, card or part').fill('wren');
         await expect(page.getByRole('list', { name: 'Found' }).getByRole('button').first()).toBeVisible();
         await look('Find');
+        await page.goto('/instruments');
+        await page.getByRole('button', { name: 'Stand-in' }).first().click();
+        await page.getByRole('button', { name: 'Try it' }).click();
+        await expect(page.locator('[data-said]')).toContainText('Stand-in multimeter');
+        await look('the link of an instrument');
       }
       if (group === 'finished work, print and the amplifier') {
         await page.goto(`/job/${await jobIdOf(page, 409)}/trace`);
-        for (const line of ['tp7 6.62v', 'tp99', 'tp']) {
+        for (const line of ['tp7 6.62v', 'tp99', 'tp', 'tp7 ', 'pwr ', 'c12 ']) {
           await page.getByLabel('Entry', { exact: true }).fill(line);
           await page.waitForTimeout(300);
           await look(`entry ${line}`);
