@@ -84,5 +84,10 @@ describe('what a line wants a value for', () => {
     expect(at('high-voltage')).toContain('discharge it');
     expect(at('live')).toContain('isolating transformer');
     expect(at('rf')).toContain('dummy load');
+    expect(valueWanted('ch19', context())?.caution).toContain('dummy load');
+    const [power] = smallCard.limits ?? [];
+    const keyed = context(changed({ limits: [{ ...power!, hazard: 'rf' }] }));
+    expect(valueWanted('pwr keyed', keyed)?.caution).toContain('dummy load');
+    expect(valueWanted('pwr keyed', context())?.caution).toBe('');
   });
 });

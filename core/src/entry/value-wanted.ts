@@ -40,21 +40,23 @@ export function valueWanted(line: string, context: EntryContext): ValueWanted | 
   const { card } = context;
   const { subject, unit, condition, low, high } = entry;
   const point = card && subject.what === 'point' ? pointOf(card, subject.point) : undefined;
-  const most = Math.max(...[low, high].flatMap((limit) => (limit === undefined ? [] : [Math.abs(limit)])));
+  const limit = card && subject.what === 'limit' ? card.limits.find(({ id }) => id === subject.limit) : undefined;
+  // The frequency of a channel is that of its carrier.
+  const hazard = point?.hazard ?? limit?.hazard ?? (subject.what === 'channel' ? 'rf' : 'none');
+  const most = Math.max(...[low, high].flatMap((bound) => (bound === undefined ? [] : [Math.abs(bound)])));
   return {
     subject,
     title: tried.value.title,
     unit,
     ac: point !== undefined && readAsAc(point),
     condition,
-    ...(card && subject.what === 'limit' ? testOf(card, subject.limit, condition) : {}),
+    ...(card && limit ? testOf(card, limit, condition) : {}),
     ...(Number.isFinite(most) ? { most } : {}),
-    caution: (point && hazardCautions[point.hazard]) || (unit === 'ohm' || unit === 'F' ? withoutPower : ''),
+    caution: hazardCautions[hazard] || (unit === 'ohm' || unit === 'F' ? withoutPower : ''),
   };
 }
 
-function testOf(card: LaidCard, id: string, condition: Condition): Pick<ValueWanted, 'word' | 'nominalHz'> {
-  const limit = card.limits.find((each) => each.id === id);
-  const nominalHz = limit?.from === 'channel' ? channelHz(card, condition.channel) : undefined;
-  return { ...(limit ? { word: limit.word } : {}), ...(nominalHz === undefined ? {} : { nominalHz }) };
+function testOf(card: LaidCard, limit: LaidCard['limits'][number], condition: Condition): Pick<ValueWanted, 'word' | 'nominalHz'> {
+  const nominalHz = limit.from === 'channel' ? channelHz(card, condition.channel) : undefined;
+  return { word: limit.word, ...(nominalHz === undefined ? {} : { nominalHz }) };
 }

@@ -51,6 +51,7 @@ export function isSteady(before: number | null, now: number | null, step: number
 
 /** A line that wanted a value, with the value that was read: `tp3` and 13.21 V give `tp3 13.21 V`. */
 export function lineWith(line: string, { value, step }: ScpiReading, unit: Unit): string {
-  const figure = value === null ? 'dead' : quantityText(value, unit, step > 0 ? { step } : { digits: 9 }).replace('−', '-');
+  const rounded = step > 0 && value !== null ? Math.round(value / step) * step : value;
+  const figure = rounded === null ? 'dead' : quantityText(rounded, unit, step > 0 ? { step } : { digits: 9 }).replace('−', '-');
   return `${line.trim()} ${figure}`;
 }

@@ -5,10 +5,13 @@ import { saveFile } from '../storage/archive-service';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetPages } from './pages/sheet-pages';
 import { SheetFrame } from './sheet-frame';
+import type { SheetPdf } from './sheet-pdf';
 import type { SheetMark, SheetRegion, SheetStretch } from './sheet-view';
 
 /** Longest side of a sheet that goes out as a picture, in pixels: an A3 page at 220 dots an inch. */
 const longestSide = 3600;
+/** A PDF up to this size is taken into memory whole to take one page over as it is. */
+const largestTaken = 60_000_000;
 const upright = { k: 1, x: 0, y: 0 };
 
 const escaped = (text: string): string =>
@@ -84,8 +87,8 @@ export class SheetOut {
     const wrap = (inside: string): string =>
       `<svg xmlns="http://www.w3.org/2000/svg" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}">${inside}</svg>`;
     if (what === 'pdf') {
-      const [{ sheetPdf }, picture] = await Promise.all([import('./sheet-pdf'), this.picture(sheet, file)]);
-      return saveFile(name, await sheetPdf(sheet.title, width, height, picture, wrap(over)), 'application/pdf');
+      const page = { title: sheet.title, width, height, over: wrap(over) };
+      return saveFile(name, (await this.asDrawn(page, sheet, file)) ?? (await this.asPicture(page, sheet, file)), 'application/pdf');
     }
     const svg = wrap((await this.drawing(sheet, file)) + over);
     if (what === 'svg') return saveFile(name, new TextEncoder().encode(svg), 'image/svg+xml');
@@ -95,6 +98,23 @@ export class SheetOut {
   savePlaces(what: 'csv' | 'json', card: string, sheets: readonly Sheet[], places: readonly SheetPlaces[]): void {
     const text = what === 'csv' ? placesCsv(sheets, places) : placesJson(card, sheets, places);
     saveFile(`${card}-sheets.${what}`, new TextEncoder().encode(text), what === 'csv' ? 'text/csv' : 'application/json');
+  }
+
+  /** A page of a PDF with its own lines and letters; undefined where it is too large for that, or cannot be taken over. */
+  private async asDrawn(page: SheetPdf, sheet: Sheet, file: SheetFile): Promise<Uint8Array | undefined> {
+    if (file.type !== 'pdf' || file.size > largestTaken) return undefined;
+    const [{ sheetPdfOver }, blob, plan] = await Promise.all([
+      import('./sheet-pdf'),
+      this.repository.blob(file.id),
+      this.pages.plan(sheet, file),
+    ]);
+    const lie = new SheetFrame(sheet).matrix(upright);
+    return blob && sheetPdfOver(page, blob, sheet.page, plan, lie).catch(() => undefined);
+  }
+
+  private async asPicture(page: SheetPdf, sheet: Sheet, file: SheetFile): Promise<Uint8Array> {
+    const [{ sheetPdf }, picture] = await Promise.all([import('./sheet-pdf'), this.picture(sheet, file)]);
+    return sheetPdf(page, picture);
   }
 
   /** The sheet itself within an SVG: an SVG stays lines and text, all else becomes a picture. */

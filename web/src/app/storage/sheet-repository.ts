@@ -133,9 +133,11 @@ export class SheetRepository {
   async take({ sheetFiles, sheets, places, sheetBlobs }: SheetsWithFiles): Promise<void> {
     await this.db.sheetFiles.bulkPut(sheetFiles);
     await this.db.sheetBlobs.bulkPut(
-      sheetFiles.flatMap(({ id, type }) =>
-        sheetBlobs[id] instanceof Blob ? [{ id, blob: new Blob([sheetBlobs[id]], { type: mime[type] }) }] : [],
-      ),
+      sheetFiles.map(({ id, name, type }) => {
+        const content = sheetBlobs[id];
+        if (!(content instanceof Blob)) throw new Error(`The sheets "${name}" came without their file.`);
+        return { id, blob: new Blob([content], { type: mime[type] }) };
+      }),
     );
     await this.db.sheets.bulkPut(sheets);
     await this.db.places.bulkPut(places);

@@ -1,7 +1,7 @@
 import { indexPage, type Place, type SheetFileType } from '@amber-relay/core/sheets';
 import { expose, transfer } from 'comlink';
 import { titleOf } from './page-title';
-import { PdfPages } from './pdf-pages';
+import { PdfPages, type PdfPlan } from './pdf-pages';
 import { warmUpPdf } from './warm-up';
 
 /** One piece of a page, in pixels at a scale. */
@@ -88,6 +88,8 @@ const api = {
       : await pdf(id).draw(piece.page, piece.scale, piece.x, piece.y, piece.w, piece.h);
     return transfer(bitmap, [bitmap]);
   },
+
+  plan: (id: string, page: number): Promise<PdfPlan> => pdf(id).plan(page),
 
   /** Goes through the text of a page: what is named on it and where. */
   async read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {

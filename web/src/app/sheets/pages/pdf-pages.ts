@@ -13,6 +13,14 @@ const readAtMost = 16_000_000;
 const pieceBytes = 65_536;
 const largestPicture = 60_000_000;
 
+/** How a page of a PDF lies in its own space, which counts from the lower left in points. */
+export interface PdfPlan {
+  /** Left, bottom, right and top of what is shown of it. */
+  readonly box: readonly [number, number, number, number];
+  /** From its own space to sheet units. */
+  readonly toSheet: readonly [number, number, number, number, number, number];
+}
+
 class PlainCanvases {
   create(width: number, height: number): { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D | null } {
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
@@ -114,6 +122,15 @@ export class PdfPages {
   async size(page: number): Promise<{ width: number; height: number }> {
     const { width, height } = (await (await this.document()).getPage(page)).getViewport({ scale: 1 });
     return { width, height };
+  }
+
+  /** How a page lies in its own space, so that it can be put elsewhere as it is. */
+  async plan(page: number): Promise<PdfPlan> {
+    const held = await (await this.document()).getPage(page);
+    return {
+      box: held.view as unknown as PdfPlan['box'],
+      toSheet: held.getViewport({ scale: 1 }).transform as unknown as PdfPlan['toSheet'],
+    };
   }
 
   /** Part of a page at a scale: `x`, `y`, `w`, `h` in pixels at that scale. One piece at a time: they share a canvas. */

@@ -3,6 +3,7 @@ import type { Sheet, SheetFile } from '@amber-relay/core/sheets';
 import { wrap, type Remote } from 'comlink';
 import { SheetRepository } from '../../storage/sheet-repository';
 import type { PageRead, PagesApi, Piece } from './pages.worker';
+import type { PdfPlan } from './pdf-pages';
 import { SvgPage } from './svg-page';
 
 export type { PageRead, Piece } from './pages.worker';
@@ -60,6 +61,10 @@ class PageReader {
 
   read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
     return this.inTurn(() => this.remote().read(id, page, prefixes), id);
+  }
+
+  plan(id: string, page: number): Promise<PdfPlan> {
+    return this.inTurn(() => this.remote().plan(id, page), id);
   }
 
   /** Starts the worker and readies it, so that the first file does not wait for it. */
@@ -135,6 +140,14 @@ export class SheetPages {
     return asked(async () => {
       await this.reader.open(file, () => this.blob(file.id));
       return this.reader.read(file.id, sheet.page, prefixes);
+    });
+  }
+
+  /** How a page of a PDF lies in its own space. */
+  plan(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>): Promise<PdfPlan> {
+    return asked(async () => {
+      await this.reader.open(file, () => this.blob(file.id));
+      return this.reader.plan(file.id, sheet.page);
     });
   }
 
