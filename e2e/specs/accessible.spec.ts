@@ -2,10 +2,14 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { complaints, jobIdOf, openDemo } from '../pages/demo';
 
-async function violations(page: Page): Promise<string[]> {
-  const { violations: found } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
+/** In the second theme only the colours are others. */
+async function violations(page: Page, theme: 'bench' | 'daylight'): Promise<string[]> {
+  const axe = new AxeBuilder({ page });
+  const { violations: found } = await (
+    theme === 'bench'
+      ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+      : axe.withRules(['color-contrast'])
+  ).analyze();
   return found.map(
     (v) =>
       `${v.id}: ${v.nodes
@@ -64,7 +68,7 @@ for (const theme of ['bench', 'daylight'] as const)
       await expect(page.getByRole('heading', { name: 'Do now, in this order' })).toBeVisible();
       const wrong: Record<string, string[]> = {};
       const look = async (what: string): Promise<void> => {
-        const found = await violations(page);
+        const found = await violations(page, theme);
         if (found.length) wrong[what] = found;
       };
       for (const screen of screens) {
@@ -89,7 +93,7 @@ for (const theme of ['bench', 'daylight'] as const)
       }
       if (group === 'finished work, print and the amplifier') {
         await page.goto(`/job/${await jobIdOf(page, 409)}/trace`);
-        for (const line of ['tp7 6.62v', 'tp99', 'tp', 'tp7 ', 'pwr ', 'c12 ']) {
+        for (const line of ['tp7 6.62v', 'tp99', 'tp', 'c12 ']) {
           await page.getByLabel('Entry', { exact: true }).fill(line);
           await page.waitForTimeout(300);
           await look(`entry ${line}`);
