@@ -1,6 +1,6 @@
 // `npm test`: lint, types, the specs of core, web and server, then the end-to-end tests in Chromium.
 // Installs what is missing, and ends with one line counted from the runners' own reports.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild, ensureChromium, ensurePackages, root } from './lib/ready.mjs';
@@ -19,13 +19,37 @@ function step(name, command, args, extra = {}) {
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...environment, ...extra } });
   if (status !== 0) failures.push(name);
 }
+/** Runs steps side by side, and prints what each said when it has ended. */
+const together = (...steps) =>
+  Promise.all(
+    steps.map(
+      ([name, command, args, extra = {}]) =>
+        new Promise((resolve) => {
+          const said = [];
+          const ran = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: { ...environment, ...extra } });
+          ran.stdout.on('data', (part) => said.push(part));
+          ran.stderr.on('data', (part) => said.push(part));
+          const end = (status) => {
+            process.stdout.write(`\n== ${name}\n${Buffer.concat(said)}`);
+            if (status !== 0) failures.push(name);
+            resolve();
+          };
+          ran.once('error', (error) => {
+            said.push(Buffer.from(`${error.message}\n`));
+            end(1);
+          });
+          ran.once('close', end);
+        }),
+    ),
+  );
 const node = (script, ...args) => [process.execPath, [join(root, script), ...args]];
 
-step('lint', 'npm', ['run', '--silent', 'lint']);
-step('types', 'npm', ['run', '--silent', 'types']);
-step('core specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'core', '--progress=false'), { AMBER_REPORT: 'core.json' });
+await together(['lint', 'npm', ['run', '--silent', 'lint']], ['types', 'npm', ['run', '--silent', 'types']]);
+await together(
+  ['core specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'core', '--progress=false'), { AMBER_REPORT: 'core.json' }],
+  ['server specs', process.execPath, ['--import', 'tsx', 'scripts/lib/server-specs.mjs']],
+);
 step('web specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'web', '--progress=false'), { AMBER_REPORT: 'web.json' });
-step('server specs', process.execPath, ['--import', 'tsx', 'scripts/lib/server-specs.mjs']);
 ensureBuild();
 const endToEnd = (report, ...args) => ['npm', ['run', '--silent', 'test', '-w', 'e2e', '--', ...args], { AMBER_REPORT: report }];
 step('end to end', ...endToEnd('e2e.json', '--grep-invert', '@alone'));

@@ -93,7 +93,7 @@ for (const theme of ['bench', 'daylight'] as const)
       }
       if (group === 'finished work, print and the amplifier') {
         await page.goto(`/job/${await jobIdOf(page, 409)}/trace`);
-        for (const line of ['tp7 6.62v', 'tp99', 'tp', 'c12 ']) {
+        for (const line of ['tp7 6.62v', 'tp99', 'tp', 'c5 ']) {
           await page.getByLabel('Entry', { exact: true }).fill(line);
           await page.waitForTimeout(300);
           await look(`entry ${line}`);
