@@ -22,6 +22,8 @@ export type Manifest = z.infer<typeof manifestSchema>;
 export const archiveLimits = { files: 20_000, bytes: 4_000_000_000, unfolded: 1_500_000_000, ratio: 400, ratioFrom: 5_000_000 } as const;
 
 const manifestName = 'manifest.json';
+/** More than a manifest of the most files takes. */
+const manifestRoom = 10_000_000;
 const storedAsIs = /\.(png|jpe?g|webp|pdf)$/i;
 const broken = (path: string, message: string): CoreError =>
   new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
@@ -45,7 +47,8 @@ export async function seal(
     ([name, content]) => [name, content instanceof Uint8Array ? inMemory(content) : content] as const,
   );
   const total = contents.reduce((sum, [, { size }]) => sum + size, 0);
-  if (total > archiveLimits.bytes || contents.length > archiveLimits.files)
+  // What is packed must open again, with its manifest.
+  if (total + manifestRoom > archiveLimits.bytes || contents.length >= archiveLimits.files)
     throw new CoreError(
       'too-large',
       'the file',
