@@ -125,6 +125,24 @@ describe('taking sheets in', () => {
     expect((await db.places.get(sheets[1]!.id))?.found).toEqual([]);
   });
 
+  it('takes a file out again whose first page cannot be drawn, and leaves the sheets that are there', async () => {
+    await intake.take('pocket', file('manual.pdf', pdf as BlobPart));
+    spyOn(TestBed.inject(SheetPages), 'drawAhead').and.rejectWith(new Error('It took too long, and was stopped.'));
+    const took = await intake.take('pocket', file('stuck.pdf', pdf as BlobPart));
+    expect([took.taken, took.says]).toEqual([false, 'Its first page takes more than 20 seconds to open.']);
+    expect((await repository.files('pocket')).map((kept) => kept.name)).toEqual(['manual.pdf']);
+    expect((await repository.sheets('pocket')).map((sheet) => sheet.page)).toEqual([1, 2]);
+    expect(await TestBed.inject(BenchDatabase).sheetBlobs.count()).toBe(1);
+  });
+
+  it('says it where the browser has no room left, and keeps nothing', async () => {
+    spyOn(repository, 'add').and.rejectWith(new DOMException('full', 'QuotaExceededError'));
+    const took = await intake.take('pocket', file('manual.pdf', pdf as BlobPart));
+    expect([took.taken, took.says]).toEqual([false, 'This browser has no room left to keep it.']);
+    expect(took.remedy).toMatch(/free the disk.*not changed/);
+    expect(await repository.sheets('pocket')).toEqual([]);
+  });
+
   const refused: readonly (readonly [string, () => File, RegExp])[] = [
     ['a PDF that is cut short', () => file('half.pdf', pdf.slice(0, 90) as BlobPart), /broken or cut short/],
     ['a PDF that is named as a picture', () => file('board.png', pdf as BlobPart), /it holds PDF/],

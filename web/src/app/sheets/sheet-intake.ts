@@ -28,6 +28,7 @@ const kept = 'The card was not changed.';
 const headBytes = 512_000;
 
 type Page = Omit<Sheet, 'order'>;
+type Size = Pick<Sheet, 'width' | 'height'>;
 
 /** Takes files in as sheets of a card. Each is checked by what it holds; nothing in it is run, and one that fails changes nothing. */
 @Injectable({ providedIn: 'root' })
@@ -55,13 +56,7 @@ export class SheetIntake {
       const { pages, width, height, carries } = await this.pages.open(row, blob);
       if (pages > sheetLimits.pages)
         throw new CoreError('too-large', file.name, `It has ${pages} pages; ${sheetLimits.pages} is the most.`, `Split it. ${kept}`);
-      // A page that cannot be drawn shows it here, before anything is kept.
-      (await this.pages.tryDraw(row, { page: 1, scale: 0.05, x: 0, y: 0, w: 16, h: 16 })).close();
-      await this.repository.add(
-        row,
-        blob,
-        Array.from({ length: pages }, (_, i) => pageOf(row, i + 1, width, height, pages)),
-      );
+      await this.keepDrawable(row, blob, pages, { width, height });
       const left = carries.length
         ? ` It carries ${carries.join(' and ')} of its own; they were left alone, and nothing of them is run.`
         : '';
@@ -70,6 +65,22 @@ export class SheetIntake {
       this.pages.close(row.id);
       throw error instanceof CoreError ? error : whyNotOpened(file.name, error);
     }
+  }
+
+  /** Keeps a file while its first page is drawn once, to see whether it can be; of one that cannot, nothing stays. */
+  private async keepDrawable(row: SheetFile, blob: Blob, pages: number, size: Size): Promise<void> {
+    const [kept, drawn] = await Promise.allSettled([
+      this.repository.add(
+        row,
+        blob,
+        Array.from({ length: pages }, (_, i) => pageOf(row, i + 1, size, pages)),
+      ),
+      this.pages.drawAhead(row, { page: 1, ...size }),
+    ]);
+    if (kept.status === 'rejected') throw kept.reason;
+    if (drawn.status === 'fulfilled') return;
+    await this.repository.remove(row.id);
+    throw drawn.reason;
   }
 
   private async takeSvg(row: SheetFile, file: File): Promise<string> {
@@ -82,12 +93,12 @@ export class SheetIntake {
         `Save it anew, and add it again. ${kept}`,
       );
     const blob = new Blob([safe.text], { type: 'image/svg+xml' });
-    await this.repository.add({ ...row, size: blob.size }, blob, [pageOf(row, 1, safe.width, safe.height, 1)]);
+    await this.repository.add({ ...row, size: blob.size }, blob, [pageOf(row, 1, safe, 1)]);
     return `1 sheet added.${safe.leftOut ? ` ${safe.leftOut} pieces that could run or fetch something were left out.` : ''}`;
   }
 }
 
-function pageOf(file: SheetFile, page: number, width: number, height: number, pages: number): Page {
+function pageOf(file: SheetFile, page: number, { width, height }: Size, pages: number): Page {
   const bare = bareName(file.name);
   const kind = pages === 1 ? kindFromTitle(bare) : 'other';
   const title = pages === 1 ? (kind === 'other' ? bare : `${sheetKindNames[kind]} (${bare})`) : `Page ${page}`;
@@ -139,6 +150,13 @@ function whyNotOpened(name: string, error: unknown): CoreError {
       name,
       'Its first page takes more than 20 seconds to open.',
       `Print it to a new PDF, and add that. ${kept}`,
+    );
+  if (/quota/i.test(text))
+    return new CoreError(
+      'too-large',
+      name,
+      'This browser has no room left to keep it.',
+      `Take off sheets that are not needed any more, or free the disk, and add it again. ${kept}`,
     );
   if (/source image|could not be decoded|InvalidState/i.test(text))
     return new CoreError('unreadable', name, 'The picture is cut short or broken.', `Copy it anew from where it came. ${kept}`);

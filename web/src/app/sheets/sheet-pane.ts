@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import type { Sheet } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
@@ -15,7 +15,7 @@ import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetSt
   template: `
     <header>
       <select [attr.aria-label]="'Sheet in the ' + side() + ' view'" (change)="choose($any($event.target).value)">
-        @for (s of sheets.sheets(); track s.id) {
+        @for (s of listed(); track s.id) {
           <option [value]="s.id" [selected]="s.id === sheet()?.id">{{ s.order }} {{ s.title }}</option>
         }
       </select>
@@ -94,6 +94,9 @@ export class SheetPane {
   private readonly view = viewChild(SheetView);
   private readonly theme = inject(ThemeChoice).theme;
   protected readonly sheet = computed(() => this.desk.sheet(this.side()));
+  private readonly idle = signal(false);
+  /** The sheet itself comes first; the list of all of them, which may be hundreds, waits until there is nothing else to do. */
+  protected readonly listed = computed(() => (this.idle() ? this.sheets.sheets() : [this.sheet()].filter((s) => s !== undefined)));
   private readonly light = signal<boolean | null>(null);
   /** Light on dark in the dark theme, unless one has said otherwise. */
   protected readonly dark = computed(() => this.light() ?? this.theme() === 'bench');
@@ -116,6 +119,10 @@ export class SheetPane {
       { icon: 'whole', says: 'The whole sheet', act: () => this.view()?.whole() },
     ] as { icon: string; says: string; on?: boolean; act: () => void }[];
   });
+
+  constructor() {
+    afterNextRender(() => requestIdleCallback(() => this.idle.set(true), { timeout: 1000 }));
+  }
 
   protected choose(id: string): void {
     this.desk.choose(this.side(), id);

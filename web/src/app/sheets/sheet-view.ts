@@ -23,7 +23,7 @@ import { SheetPages } from './pages/sheet-pages';
 import type { Focus } from './desk-state';
 import { flagSides } from './flag-sides';
 import { SheetFrame, type Point, type View } from './sheet-frame';
-import { scaleFor, tilesOver, TileStore, type TileWanted } from './tile-store';
+import { coarse, scaleFor, tilesOver, TileStore, wholeTile, type TileWanted } from './tile-store';
 
 /** Something that is shown at a place of a sheet. */
 export interface SheetMark {
@@ -67,9 +67,6 @@ export interface Pressed {
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
-/** Scale at which a whole sheet fits one tile. */
-const coarse = (sheet: Sheet): number => Math.min(1, 620 / Math.max(sheet.width, sheet.height));
-
 /** About how wide the flag of a mark is: its verdict, and its figure where one is close enough to read it. */
 function flagWidth({ verdict, figure, kind }: SheetMark, close: boolean): number {
   const letters = (figure && (close || kind === 'finding') ? figure.length : 0) * 9;
@@ -144,6 +141,7 @@ export class SheetView {
     const destroy = inject(DestroyRef);
     afterNextRender(() => {
       const stage = this.stage().nativeElement;
+      this.size.set({ width: stage.clientWidth, height: stage.clientHeight });
       const resize = new ResizeObserver(([entry]) => {
         if (entry) this.size.set({ width: Math.round(entry.contentRect.width), height: Math.round(entry.contentRect.height) });
       });
@@ -247,11 +245,9 @@ export class SheetView {
     }
     const view = this.view();
     const seen = this.frame().seen(view, width, height);
-    const whole = { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
-    const base = coarse(sheet);
     const scale = Math.min(scaleFor(view.k * devicePixelRatio), 10);
     // The sheet as a whole, coarse, so that there is something at once wherever one goes; then what is seen, sharp.
-    this.wanted = [...tilesOver(sheet, whole, base), ...(scale > base ? tilesOver(sheet, seen, scale) : [])];
+    this.wanted = [wholeTile(sheet), ...(scale > coarse(sheet) ? tilesOver(sheet, seen, scale) : [])];
     this.fetchTiles();
     this.paintSoon();
   }

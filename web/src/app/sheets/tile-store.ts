@@ -13,9 +13,23 @@ export interface TileWanted {
 /** Scales come in steps of the square root of two, so that a tile serves for a while as one zooms. */
 export const scaleFor = (k: number): number => 2 ** (Math.ceil(Math.log2(k) * 2 - 0.3) / 2);
 
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Scale at which a whole sheet fits one tile. */
+export const coarse = ({ width, height }: Size): number => Math.min(1, 620 / Math.max(width, height));
+
+/** A sheet as a whole, in one tile. */
+export function wholeTile(sheet: Size): TileWanted {
+  const scale = coarse(sheet);
+  return { key: `${scale.toFixed(4)} 0 0`, scale, x: 0, y: 0, w: Math.ceil(sheet.width * scale), h: Math.ceil(sheet.height * scale) };
+}
+
 /** The tiles that cover a part of a sheet at a scale, those nearest to the middle first. */
 export function tilesOver(
-  sheet: { readonly width: number; readonly height: number },
+  sheet: Size,
   seen: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number },
   scale: number,
 ): TileWanted[] {

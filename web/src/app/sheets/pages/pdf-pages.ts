@@ -10,7 +10,7 @@ import { BlobTransport } from './blob-transport';
 /** After so many bytes beyond those that opening took, a document is opened anew, which lets go of what was read of it. */
 const readAtMost = 16_000_000;
 /** Small, since a reader looks at every page of a flat file before it knows the last. */
-const pieceBytes = 65_536;
+const pieceBytes = 16_384;
 const largestPicture = 60_000_000;
 
 /** How a page of a PDF lies in its own space, which counts from the lower left in points. */

@@ -15,7 +15,8 @@ describe('Pages of a sheet file', () => {
   it('are opened, drawn and read behind a warm-up', async () => {
     pages.warm();
     expect(await pages.open(file, warmUpPdf())).toEqual({ pages: 1, width: 100, height: 100, carries: [] });
-    const bitmap = await pages.tryDraw(file, { page: 1, scale: 1, x: 0, y: 0, w: 100, h: 100 });
+    await pages.drawAhead(file, { page: 1, width: 100, height: 100 });
+    const bitmap = await pages.draw({ page: 1 } as Sheet, file, { scale: 1, x: 0, y: 0, w: 100, h: 100 });
     const canvas = new OffscreenCanvas(100, 100);
     const context = canvas.getContext('2d');
     context?.drawImage(bitmap, 0, 0);
@@ -24,6 +25,16 @@ describe('Pages of a sheet file', () => {
     const box = context?.getImageData(35, 65, 1, 1).data;
     const paper = context?.getImageData(60, 65, 1, 1).data;
     expect([box?.[0], paper?.[0]]).toEqual([0, 255]);
+  });
+
+  it('give what was drawn ahead to who asks for it first, and draw it anew for the next', async () => {
+    await pages.open(file, warmUpPdf());
+    await pages.drawAhead(file, { page: 1, width: 100, height: 100 });
+    const ask = (scale: number): Promise<ImageBitmap> => pages.draw({ page: 1 } as Sheet, file, { scale, x: 0, y: 0, w: 100, h: 100 });
+    const [other, first, second] = await Promise.all([ask(2), ask(1), ask(1)]);
+    first.close();
+    expect([first.width, second.width, other.width]).toEqual([0, 100, 100]);
+    expect(second).not.toBe(first);
   });
 
   it('name what stands on them', async () => {

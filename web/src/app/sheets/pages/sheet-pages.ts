@@ -4,6 +4,7 @@ import { wrap, type Remote } from 'comlink';
 import { SheetRepository } from '../../storage/sheet-repository';
 import type { PageRead, PagesApi, Piece } from './pages.worker';
 import type { PdfPlan } from './pdf-pages';
+import { wholeTile } from '../tile-store';
 import { SvgPage } from './svg-page';
 
 export type { PageRead, Piece } from './pages.worker';
@@ -106,12 +107,16 @@ class PageReader {
   }
 }
 
+const nameOf = (file: Pick<SheetFile, 'id'>, { page, scale, x, y, w, h }: Piece): string => [file.id, page, scale, x, y, w, h].join(' ');
+
 /** Draws pieces of sheets, whatever kind of file they are pages of. */
 @Injectable({ providedIn: 'root' })
 export class SheetPages {
   private readonly repository = inject(SheetRepository);
   private readonly reader = new PageReader();
   private readonly drawings = new Map<string, Promise<SvgPage>>();
+  /** A drawing that nobody has asked for yet. */
+  private ahead: { readonly of: string; readonly bitmap: Promise<ImageBitmap> } | undefined;
 
   async draw(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, piece: Omit<Piece, 'page'>): Promise<ImageBitmap> {
     if (file.type === 'svg') {
@@ -125,9 +130,15 @@ export class SheetPages {
       }
       return (await drawing).draw(piece.scale, piece.x, piece.y, piece.w, piece.h);
     }
+    const whole = { ...piece, page: sheet.page };
+    const { ahead } = this;
+    if (ahead?.of === nameOf(file, whole)) {
+      this.ahead = undefined;
+      return ahead.bitmap;
+    }
     return asked(async () => {
       await this.reader.open(file, () => this.blob(file.id));
-      return this.reader.draw(file.id, { ...piece, page: sheet.page });
+      return this.reader.draw(file.id, whole);
     });
   }
 
@@ -161,9 +172,13 @@ export class SheetPages {
     return this.reader.open(file, () => Promise.resolve(blob));
   }
 
-  /** Draws a page of a file that `open` was given. */
-  tryDraw(file: Pick<SheetFile, 'id'>, piece: Piece): Promise<ImageBitmap> {
-    return this.reader.draw(file.id, piece);
+  /** Draws a page of a file that `open` was given, as a whole; who asks for this drawing next, gets it. */
+  async drawAhead(file: Pick<SheetFile, 'id'>, page: Pick<Sheet, 'page' | 'width' | 'height'>): Promise<void> {
+    void this.ahead?.bitmap.then((bitmap) => bitmap.close()).catch(() => undefined);
+    const piece = { ...wholeTile(page), page: page.page };
+    const bitmap = this.reader.draw(file.id, piece);
+    this.ahead = { of: nameOf(file, piece), bitmap };
+    await bitmap;
   }
 
   close(id: string): void {
