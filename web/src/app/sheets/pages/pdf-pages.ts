@@ -3,14 +3,14 @@ import { getDocument, Util, type PDFDocumentProxy, type PDFPageProxy } from 'pdf
 import type { TextItem } from 'pdfjs-dist/types/src/display/api';
 import * as reader from 'pdfjs-dist/build/pdf.worker.mjs';
 import { BlobTransport } from './blob-transport';
+import { withPartedPages } from './page-tree';
 
 // The reader runs in the worker that this is part of, not in one of its own.
 (globalThis as { pdfjsWorker?: unknown }).pdfjsWorker = reader;
 
 /** After so many bytes beyond those that opening took, a document is opened anew, which lets go of what was read of it. */
 const readAtMost = 16_000_000;
-/** Small, since a reader looks at every page of a flat file before it knows the last. */
-const pieceBytes = 16_384;
+const pieceBytes = 65_536;
 const largestPicture = 60_000_000;
 
 /** How a page of a PDF lies in its own space, which counts from the lower left in points. */
@@ -66,6 +66,7 @@ export class PdfPages {
   private open: Promise<PDFDocumentProxy> | undefined;
   private transport: BlobTransport | undefined;
   private givenAtOpening = 0;
+  private parted: Promise<Blob> | undefined;
   private inHand: PDFPageProxy[] = [];
   /** One for all pieces: each of its own would wait for the next sweep of the memory. */
   private readonly canvas = new OffscreenCanvas(1, 1);
@@ -78,33 +79,34 @@ export class PdfPages {
 
   private async document(): Promise<PDFDocumentProxy> {
     if (this.open && this.transport && this.transport.given - this.givenAtOpening > readAtMost) await this.close();
-    if (!this.open) {
-      const transport = new BlobTransport(this.blob);
-      this.transport = transport;
-      this.open = getDocument({
-        range: transport,
-        rangeChunkSize: pieceBytes,
-        disableAutoFetch: true,
-        disableStream: true,
-        enableXfa: false,
-        isEvalSupported: false,
-        maxImageSize: largestPicture,
-        canvasMaxAreaInBytes: largestPicture * 4,
-        standardFontDataUrl: `${this.assets}/fonts/`,
-        cMapUrl: `${this.assets}/cmaps/`,
-        wasmUrl: `${this.assets}/wasm/`,
-        useWorkerFetch: true,
-        useSystemFonts: false,
-        ownerDocument: { fonts: (self as unknown as { fonts: FontFaceSet }).fonts } as unknown as HTMLDocument,
-        CanvasFactory: PlainCanvases,
-        FilterFactory: NoFilters,
-        verbosity: 0,
-      }).promise.then((document) => {
-        this.givenAtOpening = transport.given;
-        return document;
-      });
-    }
-    return this.open;
+    return (this.open ??= this.opened());
+  }
+
+  private async opened(): Promise<PDFDocumentProxy> {
+    this.parted ??= withPartedPages(this.blob);
+    const transport = new BlobTransport(await this.parted);
+    const document = await getDocument({
+      range: transport,
+      rangeChunkSize: pieceBytes,
+      disableAutoFetch: true,
+      disableStream: true,
+      enableXfa: false,
+      isEvalSupported: false,
+      maxImageSize: largestPicture,
+      canvasMaxAreaInBytes: largestPicture * 4,
+      standardFontDataUrl: `${this.assets}/fonts/`,
+      cMapUrl: `${this.assets}/cmaps/`,
+      wasmUrl: `${this.assets}/wasm/`,
+      useWorkerFetch: true,
+      useSystemFonts: false,
+      ownerDocument: { fonts: (self as unknown as { fonts: FontFaceSet }).fonts } as unknown as HTMLDocument,
+      CanvasFactory: PlainCanvases,
+      FilterFactory: NoFilters,
+      verbosity: 0,
+    }).promise;
+    this.transport = transport;
+    this.givenAtOpening = transport.given;
+    return document;
   }
 
   async count(): Promise<number> {
@@ -164,7 +166,7 @@ export class PdfPages {
 
   async close(): Promise<void> {
     const open = await this.open?.catch(() => undefined);
-    this.open = undefined;
+    this.open = this.transport = undefined;
     this.inHand = [];
     await open?.destroy();
   }
