@@ -1,5 +1,5 @@
 import { SheetFrame } from './sheet-frame';
-import { scaleFor, tilesOver, TileStore } from './tile-store';
+import { coarse, onePiece, scaleFor, tilesOver, TileStore, wholeTile, type TileWanted } from './tile-store';
 
 const turns = [0, 90, 180, 270] as const;
 
@@ -42,6 +42,27 @@ describe('tiles', () => {
     expect(Math.max(...tiles.map((t) => t.x + t.w))).toBe(2000);
     expect(Math.max(...tiles.map((t) => t.y + t.h))).toBe(1400);
     expect(tilesOver({ width: 1000, height: 700 }, { x0: 2000, y0: 0, x1: 3000, y1: 700 }, 2)).toEqual([]);
+  });
+  it('are one where a sheet is seen as a whole', () => {
+    for (const size of [
+      { width: 300, height: 200 },
+      { width: 2400, height: 900 },
+      { width: 620, height: 1300 },
+    ])
+      expect(tilesOver(size, { x0: 0, y0: 0, x1: size.width, y1: size.height }, coarse(size))).toEqual([
+        jasmine.objectContaining(wholeTile(size)) as unknown as TileWanted,
+      ]);
+  });
+  it('of one scale are drawn in one piece, as far as it does not grow too large', () => {
+    const size = { width: 8000, height: 8000 };
+    const four = tilesOver(size, { x0: 0, y0: 0, x1: 1200, y1: 1200 }, 1);
+    expect(onePiece(four)).toEqual({ piece: { scale: 1, x: 0, y: 0, w: 1280, h: 1280 }, tiles: four });
+    const mixed = [wholeTile(size), ...four];
+    expect(onePiece(mixed)?.tiles).toEqual([wholeTile(size)]);
+    const many = onePiece(tilesOver(size, { x0: 0, y0: 0, x1: 8000, y1: 8000 }, 1));
+    expect(many?.tiles.length).toBeGreaterThan(4);
+    expect((many?.piece.w ?? 0) * (many?.piece.h ?? 0)).toBeLessThanOrEqual(4_000_000);
+    expect(onePiece([])).toBeUndefined();
   });
   it('come in steps of scale that are never coarser than a tenth under what is shown', () => {
     for (const k of [0.1, 0.35, 1, 1.3, 2.9, 7]) {

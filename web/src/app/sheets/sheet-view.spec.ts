@@ -8,7 +8,7 @@ import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetSt
 
 const file: SheetFile = { id: '00000000-0000-4000-8000-0000000000f1', cardId: 'pocket', name: 'a.svg', type: 'svg', size: 9 };
 const svg =
-  '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#fff"/><rect x="280" y="180" width="40" height="40" fill="#d00"/></svg>';
+  '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#fff"/><rect x="280" y="180" width="40" height="40" fill="#d00"/><rect x="330" y="190" width="20" height="20" fill="#00d"/></svg>';
 const place: Place = { name: 'Q7', x: 290, y: 195, w: 20, h: 8 };
 
 @Component({
@@ -101,6 +101,24 @@ describe('the view of a sheet', () => {
     expect(Math.abs(x + width / 2 - mx)).toBeLessThan(2);
     expect(Math.abs(y + height / 2 - my)).toBeLessThan(2);
     expect(height).toBeGreaterThan(20);
+  });
+
+  it('puts the tiles that were drawn in one piece where they belong', async () => {
+    fixture.componentInstance.focus.set({ place });
+    await settle();
+    await key('+');
+    await settle();
+    const canvas = element.querySelector('canvas')!;
+    const { x, width } = ring();
+    const by = (width - 16) / place.w;
+    const left = x + 8 - stage().getBoundingClientRect().x;
+    /** The colour at a place of the sheet, in the row of both squares. */
+    const colour = (at: number): string => {
+      const across = Math.round((left + (at - place.x) * by) * devicePixelRatio);
+      const [r = 0, g = 0, b = 0] = canvas.getContext('2d')!.getImageData(across, canvas.height / 2, 1, 1).data;
+      return r > 180 && g > 180 ? 'paper' : r > 180 ? 'red' : b > 180 ? 'blue' : `${r} ${g} ${b}`;
+    };
+    expect([275, 284, 316, 325, 334, 346, 355].map(colour)).toEqual(['paper', 'red', 'red', 'paper', 'blue', 'blue', 'paper']);
   });
 
   it('is moved and enlarged from the keyboard, and shown whole again', async () => {

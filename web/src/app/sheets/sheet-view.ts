@@ -23,7 +23,7 @@ import { SheetPages } from './pages/sheet-pages';
 import type { Focus } from './desk-state';
 import { flagSides } from './flag-sides';
 import { SheetFrame, type Point, type View } from './sheet-frame';
-import { coarse, scaleFor, tilesOver, TileStore, wholeTile, type TileWanted } from './tile-store';
+import { coarse, onePiece, scaleFor, tilesOver, TileStore, wholeTile, type OnePiece, type Tile, type TileWanted } from './tile-store';
 
 /** Something that is shown at a place of a sheet. */
 export interface SheetMark {
@@ -71,6 +71,16 @@ const reach = 14;
 function flagWidth({ verdict, figure, kind }: SheetMark, close: boolean): number {
   const letters = (figure && (close || kind === 'finding') ? figure.length : 0) * 9;
   return verdict || figure ? (verdict ? 68 : 10) + letters + 8 : 0;
+}
+
+async function cutToTiles(drawn: ImageBitmap, { piece, tiles }: OnePiece): Promise<Tile[]> {
+  const [only] = tiles;
+  if (only && tiles.length === 1) return [{ ...only, bitmap: drawn }];
+  const cut = tiles.map(async (tile) => ({
+    ...tile,
+    bitmap: await createImageBitmap(drawn, tile.x - piece.x, tile.y - piece.y, tile.w, tile.h),
+  }));
+  return Promise.all(cut).finally(() => drawn.close());
 }
 
 /** One sheet, drawn in tiles at the zoom in use, with what is laid over it. It pans and zooms by mouse, touch and keyboard. */
@@ -257,15 +267,15 @@ export class SheetView {
     const missing = this.wanted.filter((tile) => !this.tiles.has(tile.key));
     if (!missing.length) this.drawn.set(sheet.id);
     // One piece at a time: what one has moved away from meanwhile is never drawn.
-    if (this.drawing === round + 1 || !missing.length) return;
-    const [tile] = missing;
-    if (!tile || this.failure()) return;
+    const next = onePiece(missing);
+    if (this.drawing === round + 1 || !next || this.failure()) return;
     this.drawing = round + 1;
     void this.pages
-      .draw(sheet, file, tile)
-      .then((bitmap) => {
-        if (this.round !== round) return bitmap.close();
-        this.tiles.put({ ...tile, bitmap });
+      .draw(sheet, file, next.piece)
+      .then((drawn) => cutToTiles(drawn, next))
+      .then((tiles) => {
+        if (this.round !== round) return tiles.forEach((tile) => tile.bitmap.close());
+        tiles.forEach((tile) => this.tiles.put(tile));
         this.paintSoon();
       })
       .catch((error: unknown) => {

@@ -50,6 +50,33 @@ export function tilesOver(
   return tiles.sort((a, b) => a.far - b.far);
 }
 
+type Piece = Omit<TileWanted, 'key'>;
+
+/** A page takes about as long to draw for one tile as for some side by side; more pixels than this take longer. */
+const pieceAtMost = 4_000_000;
+
+export interface OnePiece {
+  readonly piece: Piece;
+  readonly tiles: readonly TileWanted[];
+}
+
+/** The first of some tiles, with those of its scale that can be drawn in one piece with it. */
+export function onePiece(tiles: readonly TileWanted[]): OnePiece | undefined {
+  const [first, ...others] = tiles;
+  if (!first) return undefined;
+  let piece: Piece = first;
+  const held = [first];
+  for (const tile of others) {
+    if (tile.scale !== first.scale) continue;
+    const [x, y] = [Math.min(piece.x, tile.x), Math.min(piece.y, tile.y)];
+    const [w, h] = [Math.max(piece.x + piece.w, tile.x + tile.w) - x, Math.max(piece.y + piece.h, tile.y + tile.h) - y];
+    if (w * h > pieceAtMost) continue;
+    piece = { scale: first.scale, x, y, w, h };
+    held.push(tile);
+  }
+  return { piece, tiles: held };
+}
+
 export interface Tile extends TileWanted {
   readonly bitmap: ImageBitmap;
 }
