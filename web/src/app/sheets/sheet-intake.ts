@@ -69,7 +69,7 @@ export class SheetIntake {
 
   /** Keeps a file while its first page is drawn once, to see whether it can be; of one that cannot, nothing stays. */
   private async keepDrawable(row: SheetFile, blob: Blob, pages: number, size: Size): Promise<void> {
-    const [kept, drawn] = await Promise.allSettled([
+    const [stored, drawn] = await Promise.allSettled([
       this.repository.add(
         row,
         blob,
@@ -77,7 +77,7 @@ export class SheetIntake {
       ),
       this.pages.drawAhead(row, { page: 1, ...size }),
     ]);
-    if (kept.status === 'rejected') throw kept.reason;
+    if (stored.status === 'rejected') throw stored.reason;
     if (drawn.status === 'fulfilled') return;
     await this.repository.remove(row.id);
     throw drawn.reason;

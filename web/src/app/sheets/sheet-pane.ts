@@ -7,6 +7,9 @@ import { CardSheets } from './card-sheets';
 import { DeskState, type Side } from './desk-state';
 import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetStretch } from './sheet-view';
 
+/** So long after the view has come, its list of sheets is filled. */
+const patience = 200;
+
 /** One of the two views of the desk: a sheet with its own choice, turn, side and hold. */
 @Component({
   selector: 'app-sheet-pane',
@@ -94,9 +97,9 @@ export class SheetPane {
   private readonly view = viewChild(SheetView);
   private readonly theme = inject(ThemeChoice).theme;
   protected readonly sheet = computed(() => this.desk.sheet(this.side()));
-  private readonly idle = signal(false);
-  /** The sheet itself comes first; the list of all of them, which may be hundreds, waits until there is nothing else to do. */
-  protected readonly listed = computed(() => (this.idle() ? this.sheets.sheets() : [this.sheet()].filter((s) => s !== undefined)));
+  private readonly settled = signal(false);
+  /** The sheet itself comes first; the list of all of them, which may be hundreds, can wait. */
+  protected readonly listed = computed(() => (this.settled() ? this.sheets.sheets() : [this.sheet()].filter((s) => s !== undefined)));
   private readonly light = signal<boolean | null>(null);
   /** Light on dark in the dark theme, unless one has said otherwise. */
   protected readonly dark = computed(() => this.light() ?? this.theme() === 'bench');
@@ -121,7 +124,7 @@ export class SheetPane {
   });
 
   constructor() {
-    afterNextRender(() => requestIdleCallback(() => this.idle.set(true), { timeout: 1000 }));
+    afterNextRender(() => setTimeout(() => this.settled.set(true), patience));
   }
 
   protected choose(id: string): void {

@@ -67,6 +67,7 @@ export interface Pressed {
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
+
 /** About how wide the flag of a mark is: its verdict, and its figure where one is close enough to read it. */
 function flagWidth({ verdict, figure, kind }: SheetMark, close: boolean): number {
   const letters = (figure && (close || kind === 'finding') ? figure.length : 0) * 9;
