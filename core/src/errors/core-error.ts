@@ -6,7 +6,9 @@ export type CoreErrorCode =
   | 'broken-card' // a card that refers to what it does not hold
   | 'broken-archive' // a file that is cut short, altered or not ours
   | 'newer-version' // a file written by a later program
-  | 'too-large'; // more than can be taken in safely
+  | 'too-large' // more than can be taken in safely
+  | 'no-room' // the disk has no room for what should be kept
+  | 'not-kept'; // the store refused a write; nothing of it was kept
 
 /**
  * The one error of the core. `path` names the place (`stages[2].gainDb`, `tape.csv`),

@@ -2,6 +2,7 @@ export * from './claims';
 export * from './comparison';
 export * from './evidence';
 export * from './job-state';
+export { joinTapes, type JoinedTape } from './join-tapes';
 export * from './new-shop-settings';
 export * from './price';
 export * from './records';

@@ -5,6 +5,10 @@ import { functionResults, stages, waitReasons } from './vocabulary';
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
 
 const day = z.iso.date();
+/** No shop reaches these; a file that goes beyond them would leave no room for the next job, entry or sum. */
+export const recordLimits = { jobNumber: 9_999_999, seq: 9_999_999, minor: 9_999_999_999, quantity: 99_999, bytes: 4_000_000_000 } as const;
+/** An amount of money in minor units. */
+export const minorSchema = z.number().int().min(0).max(recordLimits.minor, 'An amount of money is too large.');
 
 export const customerSchema = z.object({
   id: z.uuid(),
@@ -36,12 +40,14 @@ export type Symptom = z.infer<typeof symptomSchema>;
 
 export const jobSchema = z.object({
   id: z.uuid(),
-  number: z.number().int().min(1),
+  number: z.number().int().min(1).max(recordLimits.jobNumber),
   setId: z.uuid(),
   customerId: z.uuid(),
   bookedInAt: z.iso.datetime(),
   promisedOn: day.optional(),
-  spendLimitMinor: z.number().int().min(0).optional(),
+  spendLimitMinor: minorSchema.optional(),
+  /** In which all of its money is written; without it, in the shop's. */
+  currency: z.string().optional(),
   payer: z.string().default(''),
   /** In the owner's own words. */
   complaint: z.string().trim().min(1, "Write the complaint in the owner's words."),
@@ -68,7 +74,7 @@ export const attachmentSchema = z.object({
   jobId: z.uuid(),
   name: z.string(),
   type: z.string(),
-  size: z.number().int().min(0),
+  size: z.number().int().min(0).max(recordLimits.bytes),
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
@@ -76,8 +82,8 @@ export const stockItemSchema = z.object({
   id: z.string().min(1),
   part: z.string().min(1),
   kind: z.string(),
-  quantity: z.number().int().min(0),
-  priceMinor: z.number().int().min(0),
+  quantity: z.number().int().min(0).max(recordLimits.quantity),
+  priceMinor: minorSchema,
   drawer: z.string().default(''),
   supplier: z.string().default(''),
 });
@@ -89,9 +95,13 @@ export const shopSettingsSchema = z.object({
   address: z.string(),
   technician: z.string(),
   currency: z.string(),
-  ratePerHourMinor: z.number().int().min(0),
+  ratePerHourMinor: minorSchema,
   taxPercent: z.number().min(0).max(100),
-  nextJobNumber: z.number().int().min(1),
+  nextJobNumber: z
+    .number()
+    .int()
+    .min(1)
+    .max(recordLimits.jobNumber + 1),
   lastArchiveAt: z.iso.datetime().optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

@@ -63,6 +63,28 @@ export function limitsText(low: number | undefined, high: number | undefined, un
 const cell = (reading: EntryOf<'reading'> | undefined): ReportCell =>
   reading ? { text: readingText(reading), verdict: verdictNames[reading.verdict] } : { text: '–', verdict: 'not done' };
 
+/**
+ * The price line by line. The rate of an hour is in the shop's currency; where the job's money was written in another, as after
+ * it came from another shop, the two stand side by side and are not added.
+ */
+function priceLinesOf(price: JobPrice, shop: ShopSettings, currency: string): Report['priceLines'] {
+  const labour = moneyText(price.labourMinor, shop.currency);
+  const parts = moneyText(price.partsMinor, currency);
+  const lines = [
+    { what: `Labour, ${price.labourMinutes} min`, amount: labour },
+    { what: 'Parts', amount: parts },
+  ];
+  if (currency !== shop.currency && price.labourMinor > 0 && price.partsMinor > 0)
+    return [...lines, { what: 'Total, in two currencies, before tax', amount: `${labour} and ${parts}` }];
+  // Only one of the two is there, and so is its currency.
+  const own = price.labourMinor > 0 ? shop.currency : currency;
+  return [
+    ...lines,
+    { what: `Tax, ${shop.taxPercent}%`, amount: moneyText(price.taxMinor, own) },
+    { what: 'Total', amount: moneyText(price.totalMinor, own) },
+  ];
+}
+
 /** Builds the sheet from what stands on the tape; a claim stays a claim, and nothing struck is in it. */
 export function buildReport(input: {
   readonly shop: ShopSettings;
@@ -77,6 +99,7 @@ export function buildReport(input: {
   const stood = standing(input.tape);
   const price = jobPrice(stood, shop, input.nowMs);
   const fits = ofKind(stood, 'fit');
+  const currency = job.currency ?? shop.currency;
   const remarks = (about: EntryOf<'remark'>['about']): string[] =>
     ofKind(stood, 'remark')
       .filter((r) => r.about === about)
@@ -105,7 +128,7 @@ export function buildReport(input: {
       old: f.oldPart,
       fitted: f.quantity > 1 ? `${f.quantity} × ${f.newPart}` : f.newPart,
       why: [f.why, f.proof].filter(Boolean).join('; '),
-      price: moneyText(f.priceMinor * f.quantity, shop.currency),
+      price: moneyText(f.priceMinor * f.quantity, currency),
     })),
     tests: card
       ? comparison(card, stood).map(({ limit, before, after }) => ({
@@ -124,12 +147,7 @@ export function buildReport(input: {
     ],
     watchFor: remarks('watch-for'),
     price,
-    priceLines: [
-      { what: `Labour, ${price.labourMinutes} min`, amount: moneyText(price.labourMinor, shop.currency) },
-      { what: 'Parts', amount: moneyText(price.partsMinor, shop.currency) },
-      { what: `Tax, ${shop.taxPercent}%`, amount: moneyText(price.taxMinor, shop.currency) },
-      { what: 'Total', amount: moneyText(price.totalMinor, shop.currency) },
-    ],
+    priceLines: priceLinesOf(price, shop, currency),
     cautions: [
       ...new Set(card?.hazards.map((h) => h.text) ?? []),
       'Transmit only where, and with what, your local rules and licence allow.',

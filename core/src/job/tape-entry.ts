@@ -3,9 +3,10 @@ import { conditionSchema } from '../card/card-schema';
 import { units } from '../quantity/unit';
 import { remedies } from '../trace/tables/bench-acts';
 import { readingOutcomes } from '../trace/tables/reading-rows';
+import { minorSchema, recordLimits } from './records';
 import { findingKinds, functionResults, problemStates, readingVerdicts, stages, waitReasons } from './vocabulary';
 
-const base = { id: z.uuid(), jobId: z.uuid(), seq: z.number().int().min(1), at: z.iso.datetime(), by: z.string() };
+const base = { id: z.uuid(), jobId: z.uuid(), seq: z.number().int().min(1).max(recordLimits.seq), at: z.iso.datetime(), by: z.string() };
 
 /** What a reading was taken of. */
 export const readingSubjectSchema = z.discriminatedUnion('what', [
@@ -83,8 +84,8 @@ const kinds = {
     newPart: z.string(),
     why: z.string(),
     proof: z.string(),
-    priceMinor: z.number().int().min(0),
-    quantity: z.number().int().min(1),
+    priceMinor: minorSchema,
+    quantity: z.number().int().min(1).max(recordLimits.quantity),
     source: z.string(),
   },
   /** A bench sum with what went in and what came out, so that it can be opened again. */
@@ -101,7 +102,7 @@ const kinds = {
   },
   note: { text: z.string() },
   remark: { about: z.enum(['done', 'left-alone', 'watch-for']), text: z.string() },
-  labour: { act: z.enum(['start', 'stop', 'break']), minutes: z.number().min(0).optional() },
+  labour: { act: z.enum(['start', 'stop', 'break']), minutes: z.number().min(0).max(1_000_000).optional() },
   wait: { reason: z.enum(waitReasons), text: z.string(), until: z.iso.date().optional() },
   /** A picture, and the part or section that it shows, where it belongs to one. */
   picture: {
@@ -111,7 +112,7 @@ const kinds = {
     designator: z.string().optional(),
     section: z.string().optional(),
   },
-  'handed-back': { totalMinor: z.number().int().min(0), text: z.string().optional() },
+  'handed-back': { totalMinor: minorSchema, text: z.string().optional() },
   strike: { entry: z.uuid(), reason: z.string() },
 } as const;
 

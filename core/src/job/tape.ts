@@ -27,6 +27,10 @@ export function standing(tape: readonly TapeEntry[]): TapeEntry[] {
     .map((line) => line.entry);
 }
 
+/** Every strike that holds against an entry: two benches may each have struck it. */
+export const strikesOf = (tape: readonly TapeEntry[], id: string): EntryOf<'strike'>[] =>
+  tapeLines(tape).flatMap(({ entry, struckBy }) => (entry.kind === 'strike' && entry.entry === id && !struckBy ? [entry] : []));
+
 /** Entries of one kind among those given, in order. */
 export function ofKind<K extends TapeEntry['kind']>(tape: readonly TapeEntry[], kind: K): EntryOf<K>[] {
   return tape.filter((entry): entry is EntryOf<K> => entry.kind === kind);

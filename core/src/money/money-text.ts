@@ -5,8 +5,8 @@ export function moneyText(minor: number, currency = ''): string {
   return `${sign}${currency}${currency ? ' ' : ''}${Math.floor(size / 100)}.${String(size % 100).padStart(2, '0')}`;
 }
 
-/** Reads `12`, `12.4` or `12,40` as minor units; undefined when it is not money. */
+/** Reads `12`, `12.4` or `12,40` as minor units; undefined when it is not money, or more than a shop ever asks (8 digits before the point). */
 export function parseMoney(text: string): number | undefined {
-  const match = /^(\d{1,9})(?:[.,](\d{1,2}))?$/.exec(text.trim());
+  const match = /^(\d{1,8})(?:[.,](\d{1,2}))?$/.exec(text.trim());
   return match ? Number(match[1]) * 100 + Number((match[2] ?? '').padEnd(2, '0')) : undefined;
 }

@@ -19,6 +19,8 @@ describe('amounts of money', () => {
     ['12.345', undefined],
     ['-1', undefined],
     ['1e3', undefined],
+    ['99999999.99', 9_999_999_999],
+    ['100000000', undefined],
     ['', undefined],
   ] as const)
     it(`reads "${text}" as ${minor}`, () => expect(parseMoney(text)).toBe(minor));
@@ -45,6 +47,8 @@ describe('productHalfUp', () => {
 });
 
 describe('priceLines', () => {
+  it('refuses what is too large to be reckoned to the last digit, and says so', () =>
+    expect(() => priceLines({ labour: [], parts: [{ price: 8e20, quantity: 1e9 }] })).toThrowError(/too large/));
   it('rounds each line, then the tax on their sum, then the total', () =>
     expect(
       priceLines({

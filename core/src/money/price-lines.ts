@@ -1,3 +1,4 @@
+import { CoreError } from '../errors/core-error';
 import { productHalfUp } from './decimal';
 
 export interface LabourLine {
@@ -29,6 +30,8 @@ export interface Price {
 /**
  * The price of a job in whole minor units: each labour and part line (with its markup) rounded half up, tax on their sum,
  * the total to a multiple of `roundTo`. Decimals are multiplied as they are written, so nothing drifts.
+ *
+ * @throws CoreError `out-of-range` for amounts that a whole number does not hold to the last digit
  */
 export function priceLines({ labour, parts, taxPercent = 0, roundTo = 1 }: PriceLines): Price {
   const labourSum = labour.reduce((sum, line) => sum + productHalfUp([line.minutes, line.ratePerHour], 60), 0n);
@@ -37,6 +40,13 @@ export function priceLines({ labour, parts, taxPercent = 0, roundTo = 1 }: Price
     const billionths = Math.round(markupPercent * 1e9) + 100e9;
     return sum + productHalfUp([price, quantity, billionths], 100e9);
   }, 0n);
+  if (labourSum + partsSum > BigInt(Number.MAX_SAFE_INTEGER) / 1000n)
+    throw new CoreError(
+      'out-of-range',
+      'price',
+      'The amounts are too large to be reckoned exactly.',
+      'Check the prices, quantities and minutes.',
+    );
   const tax = productHalfUp([Number(labourSum + partsSum), taxPercent], 100);
   const total = productHalfUp([Number(labourSum + partsSum + tax)], roundTo) * BigInt(roundTo);
   return { labour: Number(labourSum), parts: Number(partsSum), tax: Number(tax), total: Number(total) };

@@ -1,4 +1,5 @@
 import {
+  ErrorHandler,
   inject,
   Injector,
   isDevMode,
@@ -6,25 +7,40 @@ import {
   provideBrowserGlobalErrorListeners,
   type ApplicationConfig,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import {
+  provideRouter,
+  withComponentInputBinding,
+  withNavigationErrorHandler,
+  withPreloading,
+  type NavigationError,
+} from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { routes } from './app.routes';
 import { LaterPreloading } from './shell/later-preloading';
+import { ErrorTelling } from './shell/error-telling';
+import { NewVersion } from './shell/new-version';
 import { DATABASE_NAME } from './storage/bench-database';
 import { ShopFilling } from './storage/shop-filling';
+import { StoreKeeper } from './storage/store-keeper';
 import { provideIcons } from './ui/icons';
+
+/** A press that leads to a screen whose code cannot be fetched is told; one stays where one was. */
+const tellNavigationError = ({ error }: NavigationError): void => inject(ErrorHandler).handleError(error);
 
 /** The application for one shop; the demo shop keeps its own database. */
 export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
   providers: [
     provideBrowserGlobalErrorListeners(),
-    provideRouter(routes, withComponentInputBinding(), withPreloading(LaterPreloading)),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(LaterPreloading), withNavigationErrorHandler(tellNavigationError)),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:6000' }),
+    { provide: ErrorHandler, useClass: ErrorTelling },
     provideIcons(),
     { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : 'amber-relay' },
     provideAppInitializer(() => {
       const injector = inject(Injector);
       const { busy } = inject(ShopFilling);
+      inject(StoreKeeper).start();
+      inject(NewVersion).watch();
       if (mode !== 'demo') return;
       // Beside the start of the program, not before it.
       busy.set(true);

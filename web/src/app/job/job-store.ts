@@ -23,9 +23,10 @@ import { wrap, type Remote } from 'comlink';
 import { catchError, of, switchMap } from 'rxjs';
 import { BenchLine } from '../shell/bench-line';
 import { CardSheets } from '../sheets/card-sheets';
-import { JobRepository } from '../storage/job-repository';
+import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
+import { notKeptText, wasTold } from '../storage/write-gate';
 import type { TraceApi } from './trace/trace.worker';
 
 /** State of the job screen: what stands on the tape, what follows from it, and the acts that add to it. */
@@ -206,19 +207,33 @@ export class JobStore {
     this.asking = false;
   }
 
-  /** Writes an entry; when the promise is kept it is on the disk. The way back is offered for a while. */
+  private readonly by = computed(() => this.settings()?.technician ?? 'Bench');
+  /** The currency in which the money of this job is written. */
+  readonly currency = computed(() => this.file()?.row.currency ?? this.settings()?.currency ?? '');
+
+  /** Writes an entry; when the promise is kept it is on the disk. */
   async keep(body: TapeBody): Promise<TapeEntry | undefined> {
-    try {
-      return await this.jobs.append(this.jobId(), body, this.settings()?.technician ?? 'Bench');
-    } catch (error) {
-      this.snack.open(`Not kept: ${error instanceof Error ? error.message : String(error)} Nothing else was changed; try again.`, 'Close');
-      return undefined;
-    }
+    return (await this.keepAll([body]))?.[0];
   }
 
-  /** Keeps several entries in order. */
-  async keepAll(bodies: readonly TapeBody[]): Promise<void> {
-    for (const body of bodies) await this.keep(body);
+  /** Keeps several entries in order: all of them or none. */
+  keepAll(bodies: readonly TapeBody[]): Promise<readonly TapeEntry[] | undefined> {
+    return this.kept(() => this.jobs.appendAll(this.jobId(), bodies, this.by()));
+  }
+
+  /** Keeps a picture with its entry, and what else belongs to it: all of it or nothing. */
+  async keepPicture(photo: Photo, of: { designator?: string; section?: string } = {}, beside: readonly TapeBody[] = []): Promise<void> {
+    await this.kept(() => this.jobs.addPhoto(this.jobId(), photo, this.by(), of, beside));
+  }
+
+  /** Does a write; where it is refused, says so once, and gives undefined. */
+  private async kept<T>(act: () => Promise<T>): Promise<T | undefined> {
+    try {
+      return await act();
+    } catch (error) {
+      if (!wasTold(error)) this.snack.open(notKeptText(error), 'Close');
+      return undefined;
+    }
   }
 
   /** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */
@@ -257,12 +272,12 @@ export class JobStore {
     this.snack
       .open(`Struck: ${reason}`, 'Undo', { duration: 8000 })
       .onAction()
-      .subscribe(() => void this.keep({ kind: 'strike', entry: strike.id, reason: 'undone' }));
+      .subscribe(() => void this.bringBack(entry));
   }
 
-  /** Brings a struck entry back: its strike is struck in turn. */
-  bringBack(strike: TapeEntry): Promise<unknown> {
-    return this.keep({ kind: 'strike', entry: strike.id, reason: 'brought back' });
+  /** Brings a struck entry back, whoever struck it and however often. */
+  bringBack(entry: TapeEntry): Promise<unknown> {
+    return this.kept(() => this.jobs.bringBack(this.jobId(), entry.id, this.by()));
   }
 
   /** Takes back the last thing entered: the newest entry that still stands is struck. */

@@ -4,19 +4,23 @@ import { MatIcon } from '@angular/material/icon';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map } from 'rxjs';
 import { ThemeChoice } from '../ui/theme';
+import { StoreKeeper } from '../storage/store-keeper';
+import { NoticeStrip } from './notice-strip';
+import { StoreTroublePage } from './store-trouble-page';
 import { TopLine } from './top-line';
 
 /** The frame: places on the left, the job on the bench on top, the place itself. */
 @Component({
   selector: 'app-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, MatIcon, TopLine],
+  imports: [RouterOutlet, RouterLink, MatIcon, NoticeStrip, StoreTroublePage, TopLine],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
 })
 export class App {
   protected readonly theme = inject(ThemeChoice);
+  protected readonly keeper = inject(StoreKeeper);
   private readonly injector = inject(Injector);
   protected readonly places = [
     { path: '/day', icon: 'day', name: 'Day' },

@@ -3,7 +3,9 @@ import type { Card } from '@amber-relay/core/card';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem, TapeEntry } from '@amber-relay/core/job';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import { recordChanges, type Change } from './recorded-changes';
+import { WriteGate } from './write-gate';
 
 /** A job with what lists show of it; the summary is worked out again in the same transaction as every entry. */
 export type JobRow = Job & { readonly summary: JobSummary };
@@ -17,6 +19,17 @@ export interface SheetBlobRow {
   readonly id: string;
   readonly blob: Blob;
 }
+
+/** How many transactions this shop has committed, since when it is, under an id of its own: by it a copy is held against the store. */
+export interface WriteMark {
+  readonly id: 'last';
+  readonly shop: string;
+  readonly n: number;
+  readonly at: string;
+}
+
+/** The version of its tables. */
+export const storeVersion = 3;
 
 /** Name of the database: the demo shop has its own, so that it never mixes with the real one. */
 export const DATABASE_NAME = new InjectionToken<string>('name of the database', { providedIn: 'root', factory: () => 'amber-relay' });
@@ -38,6 +51,9 @@ export class BenchDatabase extends Dexie {
   declare blobs: EntityTable<BlobRow, 'id'>;
   declare stock: EntityTable<StockItem, 'id'>;
   declare instruments: EntityTable<Instrument, 'id'>;
+  declare writes: EntityTable<WriteMark, 'id'>;
+  private readonly gate = inject(WriteGate);
+  private readonly changes = recordChanges(this);
 
   constructor() {
     // Strict durability: an entry shown as kept has reached the disk.
@@ -56,5 +72,40 @@ export class BenchDatabase extends Dexie {
       instruments: 'id',
     });
     this.version(2).stores({ sheetFiles: 'id, cardId', sheetBlobs: 'id', sheets: 'id, cardId, fileId', places: 'id, cardId' });
+    this.version(storeVersion)
+      .stores({ writes: 'id' })
+      .upgrade((tx) => tx.table('writes').put(firstWrite()));
   }
+
+  /**
+   * The one way in which anything is kept: one act, one transaction, counted. There is room for it, or it is refused before
+   * the store is touched; when the promise is kept it is on the disk, and on its way to the second copy.
+   *
+   * @param bytes about how much is written; an entry of a tape needs no figure
+   * @throws CoreError `no-room` or `not-kept` when it was refused: all of it, and the user has been told
+   */
+  async write<T>(tables: readonly Table[], act: () => Promise<T>, bytes = 0): Promise<T> {
+    try {
+      await this.gate.admit(bytes);
+      const { kept, mark, changes } = await this.transaction('rw', [...new Set<Table>([...tables, this.writes])], async (tx) => {
+        const result = await act();
+        const before = (await this.writes.get('last')) ?? { ...firstWrite(), n: 0 };
+        const next: WriteMark = { ...before, n: before.n + 1, at: new Date().toISOString() };
+        await this.writes.put(next);
+        return { kept: result, mark: next, changes: this.changes.of(tx) };
+      });
+      this.gate.committed.next({ mark, changes });
+      return kept;
+    } catch (error) {
+      throw this.gate.refuse(error);
+    }
+  }
+}
+
+const firstWrite = (): WriteMark => ({ id: 'last', shop: crypto.randomUUID(), n: 1, at: new Date().toISOString() });
+
+/** A transaction as it was committed. */
+export interface Committed {
+  readonly mark: WriteMark;
+  readonly changes: readonly Change[];
 }

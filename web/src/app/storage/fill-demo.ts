@@ -2,6 +2,7 @@ import type { Injector } from '@angular/core';
 import { unpackShop } from '@amber-relay/core/archive';
 import { ArchiveService } from './archive-service';
 import { BenchDatabase } from './bench-database';
+import { ImportPlans } from './import-plans';
 import { SheetRepository } from './sheet-repository';
 
 const filledKey = 'amber-relay-demo-filled';
@@ -10,11 +11,11 @@ const filledKey = 'amber-relay-demo-filled';
 export async function fillDemo(injector: Injector): Promise<void> {
   // On a first visit the archive is asked for while the store is still being opened.
   const early = localStorage.getItem(filledKey) ? undefined : fetch('/demo/shop.zip').catch(() => undefined);
-  const archives = injector.get(ArchiveService);
+  const plans = injector.get(ImportPlans);
   if ((await injector.get(BenchDatabase).settings.count()) > 0) return;
   const answer = await (early ?? fetch('/demo/shop.zip').catch(() => undefined));
   if (!answer?.ok) return;
-  await archives.importShop(await unpackShop(await answer.blob()));
+  await plans.takeShop(await unpackShop(await answer.blob()));
   localStorage.setItem(filledKey, 'yes');
 }
 

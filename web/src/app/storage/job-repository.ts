@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { layCard, type LaidCard } from '@amber-relay/core/card';
-import { attempt } from '@amber-relay/core/errors';
+import { attempt, CoreError } from '@amber-relay/core/errors';
 import {
   jobSchema,
   radioSetSchema,
@@ -9,6 +9,7 @@ import {
   newShopSettings,
   ofKind,
   standing,
+  strikesOf,
   summarise,
   tapeEntrySchema,
   type Attachment,
@@ -36,6 +37,21 @@ export interface Photo {
   readonly bytes: Uint8Array;
 }
 
+interface Picture {
+  readonly row: Attachment;
+  readonly bytes: Uint8Array;
+}
+const pictureOf = (jobId: string, { name, type, bytes }: Photo): Picture => ({
+  row: attachmentSchema.parse({ id: crypto.randomUUID(), jobId, name, type, size: bytes.length }),
+  bytes,
+});
+
+/** Two tabs may both want to strike an entry; the second is told. */
+function refuseSecondStrike(tape: readonly TapeEntry[], body: TapeBody): void {
+  if (body.kind === 'strike' && strikesOf(tape, body.entry).length)
+    throw new CoreError('out-of-range', 'strike', 'It is struck already.', 'It was struck in another tab, or a moment ago.');
+}
+
 /** What a laid card depends on besides the card itself. */
 const laidKey = (set: RadioSet | undefined): string => (set ? JSON.stringify([set.cardId, set.modelId, set.modifications]) : '');
 
@@ -52,6 +68,8 @@ export interface Booking {
 @Injectable({ providedIn: 'root' })
 export class JobRepository {
   private readonly db = inject(BenchDatabase);
+  /** The tapes that were last read, the latest last. */
+  private readonly tapes = new Map<string, TapeEntry[]>();
   /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
   private readonly laidCards = new Map<string, { readonly text: string; readonly laid: LaidCard | undefined }>();
 
@@ -85,11 +103,30 @@ export class JobRepository {
     return live(() => this.tape(jobId));
   }
 
-  tape(jobId: string): Promise<TapeEntry[]> {
-    return this.db.tape.where('[jobId+seq]').between([jobId, Dexie.minKey], [jobId, Dexie.maxKey]).toArray();
+  /**
+   * A job's tape in order. Entries are never changed, so that of a tape that was read before only what came since is read:
+   * what is known is still the beginning where its last entry stands in its place, and as many follow as there are more.
+   */
+  async tape(jobId: string): Promise<TapeEntry[]> {
+    const after = (seq: number) => this.db.tape.where('[jobId+seq]').between([jobId, seq], [jobId, Dexie.maxKey]);
+    const known = this.tapes.get(jobId) ?? [];
+    const last = known.at(-1);
+    if (last) {
+      const [count, since] = await Promise.all([after(0).count(), after(last.seq).toArray()]);
+      if (since[0]?.id === last.id && known.length + since.length - 1 === count) return this.remember(jobId, [...known, ...since.slice(1)]);
+    }
+    return this.remember(jobId, await after(0).toArray());
   }
 
-  /** Earlier visits of a set, found by serial or, failing that, by its id. */
+  private remember(jobId: string, entries: TapeEntry[]): TapeEntry[] {
+    this.tapes.delete(jobId);
+    this.tapes.set(jobId, entries);
+    const [oldest] = this.tapes.keys();
+    if (this.tapes.size > 4 && oldest !== undefined) this.tapes.delete(oldest);
+    return entries;
+  }
+
+  /** The visits of a set, newest first. */
   visits$(setId: string): Observable<JobRow[]> {
     return live(() => this.db.jobs.where('setId').equals(setId).reverse().sortBy('number'));
   }
@@ -113,30 +150,72 @@ export class JobRepository {
     this.laidCards.clear();
   }
 
-  /**
-   * Writes one entry and the job's new summary in one transaction. The number is taken within it, so that two tabs
-   * never give the same one; when the promise is kept, the entry is on the disk.
-   */
+  /** Writes one entry; see `appendAll`. */
   async append(jobId: string, body: TapeBody, by: string, at = new Date()): Promise<TapeEntry> {
+    const [entry] = await this.appendAll(jobId, [body], by, at);
+    return entry as TapeEntry;
+  }
+
+  /**
+   * Writes entries and the job's new summary in one transaction. The numbers are taken within it, so that two tabs never
+   * give the same one; when the promise is kept, the entries are on the disk.
+   *
+   * @throws CoreError when there is no such job, an entry that is struck already is to be struck again, or the store refuses
+   */
+  async appendAll(
+    jobId: string,
+    bodies: readonly TapeBody[],
+    by: string,
+    at = new Date(),
+    pictures: readonly Picture[] = [],
+  ): Promise<TapeEntry[]> {
+    const { db } = this;
     const set = (await this.bareFile(jobId))?.set;
     // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
     const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
-    return this.db.transaction('rw', this.db.tape, this.db.jobs, async () => {
-      const row = await this.db.jobs.get(jobId);
-      if (!row) throw new Error(`There is no job ${jobId}.`);
-      const before = await this.tape(jobId);
-      const entry = tapeEntrySchema.parse({
-        ...body,
-        id: crypto.randomUUID(),
+    const tables = [db.tape, db.jobs, ...(pictures.length ? [db.attachments, db.blobs] : [])];
+    return db.write(
+      tables,
+      async () => {
+        const row = await db.jobs.get(jobId);
+        if (!row)
+          throw new CoreError(
+            'unknown-name',
+            'job',
+            'This job is no longer here.',
+            'It was taken out in another tab: go to Jobs, or bring it back from an archive.',
+          );
+        const before = await this.tape(jobId);
+        bodies.forEach((body) => refuseSecondStrike(before, body));
+        const entries = bodies.map((body, i) =>
+          tapeEntrySchema.parse({
+            ...body,
+            id: crypto.randomUUID(),
+            jobId,
+            seq: (before.at(-1)?.seq ?? 0) + 1 + i,
+            at: at.toISOString(),
+            by,
+          }),
+        );
+        await db.tape.bulkAdd(entries);
+        if (pictures.length) await db.attachments.bulkAdd(pictures.map(({ row: picture }) => picture));
+        if (pictures.length) await db.blobs.bulkAdd(pictures.map(({ row: picture, bytes }) => ({ id: picture.id, bytes })));
+        await db.jobs.put({ ...row, summary: summarise(row, [...before, ...entries], card) });
+        return entries;
+      },
+      pictures.reduce((sum, { bytes }) => sum + bytes.length, 0),
+    );
+  }
+
+  /** Brings an entry back: every strike that holds against it is struck, in one act. */
+  async bringBack(jobId: string, entry: string, by: string): Promise<void> {
+    const strikes = strikesOf(await this.tape(jobId), entry);
+    if (strikes.length)
+      await this.appendAll(
         jobId,
-        seq: (before.at(-1)?.seq ?? 0) + 1,
-        at: at.toISOString(),
+        strikes.map(({ id }) => ({ kind: 'strike', entry: id, reason: 'brought back' })),
         by,
-      });
-      await this.db.tape.add(entry);
-      await this.db.jobs.put({ ...row, summary: summarise(row, [...before, entry], card) });
-      return entry;
-    });
+      );
   }
 
   /** Books a set in: owner, set, job, first entries and photos at once or not at all. */
@@ -146,53 +225,60 @@ export class JobRepository {
     const card = await this.laid(set);
     const at = new Date().toISOString();
     const { db } = this;
-    return db.transaction('rw', [db.settings, db.customers, db.sets, db.jobs, db.tape, db.attachments, db.blobs], async () => {
-      const settings = (await db.settings.get('shop')) ?? newShopSettings;
-      const last = await db.jobs.orderBy('number').last();
-      const number = Math.max(settings.nextJobNumber, (last?.number ?? 0) + 1);
-      const job = jobSchema.parse({
-        ...booking.job,
-        id: crypto.randomUUID(),
-        number,
-        setId: set.id,
-        customerId: customer.id,
-        bookedInAt: at,
-      });
-      const pictures = booking.photos.map((photo) => ({
-        photo,
-        row: attachmentSchema.parse({
+    const bytes = booking.photos.reduce((sum, photo) => sum + photo.bytes.length, 0);
+    return db.write(
+      [db.settings, db.customers, db.sets, db.jobs, db.tape, db.attachments, db.blobs],
+      async () => {
+        const settings = (await db.settings.get('shop')) ?? newShopSettings;
+        const last = await db.jobs.orderBy('number').last();
+        const number = Math.max(settings.nextJobNumber, (last?.number ?? 0) + 1);
+        const job = jobSchema.parse({
+          ...booking.job,
           id: crypto.randomUUID(),
-          jobId: job.id,
-          name: photo.name,
-          type: photo.type,
-          size: photo.bytes.length,
-        }),
-      }));
-      const bodies: TapeBody[] = [
-        ...booking.entries,
-        ...pictures.map(({ row }) => ({ kind: 'picture' as const, attachment: row.id, name: row.name })),
-      ];
-      const tape = bodies.map((body, i) => tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId: job.id, seq: i + 1, at, by }));
-      const row: JobRow = { ...job, summary: summarise(job, tape, card) };
-      await db.settings.put({ ...settings, nextJobNumber: number + 1 });
-      await db.customers.put(customer);
-      await db.sets.put(set);
-      await db.jobs.add(row);
-      await db.tape.bulkAdd(tape);
-      await db.attachments.bulkAdd(pictures.map((p) => p.row));
-      await db.blobs.bulkAdd(pictures.map((p) => ({ id: p.row.id, bytes: p.photo.bytes })));
-      return row;
-    });
+          number,
+          setId: set.id,
+          customerId: customer.id,
+          bookedInAt: at,
+          ...(settings.currency ? { currency: settings.currency } : {}),
+        });
+        const pictures = booking.photos.map((photo) => pictureOf(job.id, photo));
+        const bodies: TapeBody[] = [
+          ...booking.entries,
+          ...pictures.map(({ row }) => ({ kind: 'picture' as const, attachment: row.id, name: row.name })),
+        ];
+        const tape = bodies.map((body, i) =>
+          tapeEntrySchema.parse({ ...body, id: crypto.randomUUID(), jobId: job.id, seq: i + 1, at, by }),
+        );
+        const row: JobRow = { ...job, summary: summarise(job, tape, card) };
+        await db.settings.put({ ...settings, nextJobNumber: number + 1 });
+        await db.customers.put(customer);
+        await db.sets.put(set);
+        await db.jobs.add(row);
+        await db.tape.bulkAdd(tape);
+        await db.attachments.bulkAdd(pictures.map((p) => p.row));
+        await db.blobs.bulkAdd(pictures.map((p) => ({ id: p.row.id, bytes: p.bytes })));
+        return row;
+      },
+      bytes,
+    );
   }
 
-  /** Adds one picture to a job, with its entry on the tape; it may belong to a part or a section. */
-  async addPhoto(jobId: string, photo: Photo, by: string, of: { designator?: string; section?: string } = {}): Promise<void> {
-    const row = attachmentSchema.parse({ id: crypto.randomUUID(), jobId, name: photo.name, type: photo.type, size: photo.bytes.length });
-    await this.db.transaction('rw', this.db.attachments, this.db.blobs, async () => {
-      await this.db.attachments.add(row);
-      await this.db.blobs.add({ id: row.id, bytes: photo.bytes });
-    });
-    await this.append(jobId, { kind: 'picture', attachment: row.id, name: row.name, ...of }, by);
+  /** Adds one picture to a job, with its entry on the tape and what else it shows, in one act; it may belong to a part or a section. */
+  async addPhoto(
+    jobId: string,
+    photo: Photo,
+    by: string,
+    of: { designator?: string; section?: string } = {},
+    beside: readonly TapeBody[] = [],
+  ): Promise<void> {
+    const picture = pictureOf(jobId, photo);
+    await this.appendAll(
+      jobId,
+      [...beside, { kind: 'picture', attachment: picture.row.id, name: picture.row.name, ...of }],
+      by,
+      new Date(),
+      [picture],
+    );
   }
 
   /** Pictures of a job with their bytes; one whose bytes are gone has none. */

@@ -16,6 +16,10 @@ export interface TakenAway {
   readonly places: readonly SheetPlaces[];
 }
 
+/** How many bytes the files of some sheets are. */
+export const sizeOf = ({ sheetBlobs }: Pick<SheetsWithFiles, 'sheetBlobs'>): number =>
+  Object.values(sheetBlobs).reduce((sum, { size }) => sum + size, 0);
+
 /** The sheets of the cards: files, pages, and what stands where on them. */
 @Injectable({ providedIn: 'root' })
 export class SheetRepository {
@@ -48,17 +52,21 @@ export class SheetRepository {
 
   /** Adds a file with its pages behind those that are there, at once or not at all. */
   async add(file: SheetFile, blob: Blob, pages: readonly Omit<Sheet, 'order'>[]): Promise<void> {
-    await this.db.transaction('rw', [...this.tables], async () => {
-      const last = (await this.sheets(file.cardId)).at(-1)?.order ?? 0;
-      await this.db.sheetFiles.add(file);
-      await this.db.sheetBlobs.add({ id: file.id, blob });
-      await this.db.sheets.bulkAdd(pages.map((page, i) => ({ ...page, order: last + i + 1 })));
-    });
+    await this.db.write(
+      this.tables,
+      async () => {
+        const last = (await this.sheets(file.cardId)).at(-1)?.order ?? 0;
+        await this.db.sheetFiles.add(file);
+        await this.db.sheetBlobs.add({ id: file.id, blob });
+        await this.db.sheets.bulkAdd(pages.map((page, i) => ({ ...page, order: last + i + 1 })));
+      },
+      blob.size,
+    );
   }
 
   /** Takes a file away with its sheets and pins; what it returns can be put back. */
   async remove(fileId: string): Promise<TakenAway | undefined> {
-    return this.db.transaction('rw', [...this.tables], async () => {
+    return this.db.write(this.tables, async () => {
       const file = await this.db.sheetFiles.get(fileId);
       if (!file) return undefined;
       const blob = await this.blob(fileId);
@@ -74,21 +82,25 @@ export class SheetRepository {
   }
 
   async putBack({ file, blob, sheets, places }: TakenAway): Promise<void> {
-    await this.db.transaction('rw', [...this.tables], async () => {
-      await this.db.sheetFiles.put(file);
-      if (blob) await this.db.sheetBlobs.put({ id: file.id, blob });
-      await this.db.sheets.bulkPut([...sheets]);
-      await this.db.places.bulkPut([...places]);
-    });
+    await this.db.write(
+      this.tables,
+      async () => {
+        await this.db.sheetFiles.put(file);
+        if (blob) await this.db.sheetBlobs.put({ id: file.id, blob });
+        await this.db.sheets.bulkPut([...sheets]);
+        await this.db.places.bulkPut([...places]);
+      },
+      blob?.size,
+    );
   }
 
   async change(sheetId: string, change: Partial<Omit<Sheet, 'id'>>): Promise<void> {
-    await this.db.sheets.update(sheetId, change);
+    await this.db.write([this.db.sheets], () => this.db.sheets.update(sheetId, change));
   }
 
   /** Keeps what the text of some sheets held; pins made by hand stay as they are, and so does what one has said of a sheet meanwhile. */
   async keepRead(read: readonly { readonly was: Sheet; readonly sheet: Sheet; readonly found: SheetPlaces['found'] }[]): Promise<void> {
-    await this.db.transaction('rw', this.db.sheets, this.db.places, async () => {
+    await this.db.write([this.db.sheets, this.db.places], async () => {
       for (const { was, sheet, found } of read) {
         const { id, cardId } = sheet;
         const now = await this.db.sheets.get(id);
@@ -104,12 +116,12 @@ export class SheetRepository {
 
   /** Lets the text of a card's sheets be gone through anew; what was found before stays until then. */
   async forgetRead(cardId: string): Promise<void> {
-    await this.db.sheets.where('cardId').equals(cardId).modify({ read: 'not-yet' });
+    await this.db.write([this.db.sheets], () => this.db.sheets.where('cardId').equals(cardId).modify({ read: 'not-yet' }));
   }
 
   /** Changes the pins of one sheet in one transaction. */
   async changePins(sheet: Pick<Sheet, 'id' | 'cardId'>, change: (pinned: SheetPlaces['pinned']) => SheetPlaces['pinned']): Promise<void> {
-    await this.db.transaction('rw', this.db.places, async () => {
+    await this.db.write([this.db.places], async () => {
       const old = await this.db.places.get(sheet.id);
       await this.db.places.put({ id: sheet.id, cardId: sheet.cardId, found: old?.found ?? [], pinned: change(old?.pinned ?? []) });
     });
@@ -144,6 +156,6 @@ export class SheetRepository {
   }
 
   takeFor(part: SheetsWithFiles): Promise<void> {
-    return this.db.transaction('rw', [...this.tables], () => this.take(part));
+    return this.db.write(this.tables, () => this.take(part), sizeOf(part));
   }
 }

@@ -11,11 +11,23 @@ export class ShopChanges {
 
   /** Says where an instrument is reached, or that it no longer is. */
   async linkInstrument(id: string, link: InstrumentAddress | undefined): Promise<void> {
-    await this.db.instruments.update(id, { link: link && linkSchema.parse(link) });
+    await this.db.write([this.db.instruments], () => this.db.instruments.update(id, { link: link && linkSchema.parse(link) }));
   }
 
+  /** Keeps the shop's particulars. Jobs that were written in the old currency go on in it. */
   async saveSettings(settings: ShopSettings): Promise<void> {
-    await this.db.settings.put(shopSettingsSchema.parse(settings));
+    const { db } = this;
+    const checked = shopSettingsSchema.parse(settings);
+    await db.write([db.settings, db.jobs], async () => {
+      const was = (await db.settings.get('shop'))?.currency;
+      if (was && was !== checked.currency)
+        await db.jobs
+          .filter((job) => job.currency === undefined)
+          .modify((job) => {
+            (job as { currency?: string }).currency = was;
+          });
+      await db.settings.put(checked);
+    });
   }
 
   /**
@@ -24,7 +36,7 @@ export class ShopChanges {
    */
   async saveCard(card: Card): Promise<{ readonly was: Card | undefined }> {
     const checked = readCard(card);
-    return this.db.transaction('rw', this.db.cards, this.db.sets, async () => {
+    return this.db.write([this.db.cards, this.db.sets], async () => {
       const was = await this.db.cards.get(checked.id);
       await this.db.cards.put(checked);
       for (const model of checked.models) {
@@ -37,7 +49,7 @@ export class ShopChanges {
 
   /** Changes a chassis in one transaction; undefined where there is none, or the change makes nothing of it. */
   async changeCard(id: string, change: (card: Card) => Card | undefined): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
-    return this.db.transaction('rw', this.db.cards, async () => {
+    return this.db.write([this.db.cards], async () => {
       const was = await this.db.cards.get(id);
       const changed = was && change(readCard(was));
       if (!was || !changed) return undefined;
@@ -53,7 +65,9 @@ export class ShopChanges {
   }
 
   async noteArchived(at: Date): Promise<void> {
-    const settings = (await this.db.settings.get('shop')) ?? newShopSettings;
-    await this.db.settings.put({ ...settings, lastArchiveAt: at.toISOString() });
+    await this.db.write([this.db.settings], async () => {
+      const settings = (await this.db.settings.get('shop')) ?? newShopSettings;
+      await this.db.settings.put({ ...settings, lastArchiveAt: at.toISOString() });
+    });
   }
 }

@@ -197,6 +197,6 @@ export class ReportView {
   readonly report = input.required<Report>();
   protected readonly day = dayText;
   protected money(minor: number): string {
-    return moneyText(minor, this.report().shop.currency);
+    return moneyText(minor, this.report().job.currency ?? this.report().shop.currency);
   }
 }

@@ -143,7 +143,7 @@ export class BookedStage {
   protected readonly earlier = computed(() => this.visits().filter((v) => v.id !== this.store.jobId()));
 
   protected money(minor: number): string {
-    return moneyText(minor, this.store.settings()?.currency ?? '');
+    return moneyText(minor, this.store.currency());
   }
 
   protected async add(input: HTMLInputElement): Promise<void> {
@@ -153,6 +153,6 @@ export class BookedStage {
     if (!file) return;
     const photo = await readPhoto(file);
     if (typeof photo === 'string') this.wrong.set(photo);
-    else await this.jobs.addPhoto(this.store.jobId(), photo, this.store.settings()?.technician ?? 'Bench');
+    else await this.store.keepPicture(photo);
   }
 }

@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { findingKinds, findingNames, ofKind, type FindingKind, type TapeBody } from '@amber-relay/core/job';
 import { readPhoto } from '../../book-in/read-photo';
-import { JobRepository, type Photo } from '../../storage/job-repository';
+import type { Photo } from '../../storage/job-repository';
 import { JobStore } from '../job-store';
 
 /** First look: a list of findings to tap, each with where and how bad. */
@@ -109,7 +109,6 @@ import { JobStore } from '../job-store';
 })
 export class FirstLookStage {
   protected readonly store = inject(JobStore);
-  private readonly jobs = inject(JobRepository);
   protected readonly kinds = findingKinds.filter((k) => k !== 'clean');
   protected readonly names = findingNames;
   protected readonly severities = ['slight', 'plain', 'bad'] as const;
@@ -161,9 +160,9 @@ export class FirstLookStage {
     this.hands.set(false);
   }
 
+  /** A finding and its picture are one act: both are kept, or neither. */
   private async keepWithPhoto(finding: TapeBody, of: { designator?: string; section?: string }, photo: Photo | null): Promise<void> {
-    if ((await this.store.keep(finding)) && photo)
-      await this.jobs.addPhoto(this.store.jobId(), photo, this.store.settings()?.technician ?? 'Bench', of);
+    await (photo ? this.store.keepPicture(photo, of, [finding]) : this.store.keep(finding));
   }
 
   protected async take(files: FileList | null): Promise<void> {

@@ -5,6 +5,7 @@ import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { buildReport, ofKind, type EntryOf } from '@amber-relay/core/job';
+import { CoreError } from '@amber-relay/core/errors';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
 import { CardSheets } from '../../sheets/card-sheets';
 import { JobStore } from '../job-store';
@@ -118,6 +119,11 @@ export class HandBackStage {
               .join('; ')}.`,
           ]
         : []),
+      ...(row?.currency !== undefined && row.currency !== (this.store.settings()?.currency ?? '')
+        ? [
+            `The money of this job is written in ${row.currency}, the shop’s in ${this.store.settings()?.currency || 'no currency'}: the two are not added.`,
+          ]
+        : []),
       ...(row?.spendLimitMinor !== undefined && total > row.spendLimitMinor ? ['The total is above the limit agreed at booking in.'] : []),
     ];
   });
@@ -151,7 +157,7 @@ export class HandBackStage {
     try {
       await act();
     } catch (error) {
-      this.failed.set(`${says} ${error instanceof Error ? error.message : String(error)} The job itself is kept; try again.`);
+      this.failed.set(`${says} ${error instanceof CoreError ? `${error.message} ${error.remedy}` : ''} The job itself is kept; try again.`);
     } finally {
       this.busy.set(false);
     }

@@ -105,7 +105,7 @@ export class PartsStage {
   });
 
   protected money(minor: number): string {
-    return moneyText(minor, this.store.settings()?.currency ?? '');
+    return moneyText(minor, this.store.currency());
   }
 
   protected prove(designator: string, result: 'good' | 'bad'): void {
