@@ -16,6 +16,8 @@ export interface AppOptions {
   readonly demoSheets?: () => Promise<Uint8Array>;
   /** The simulated instruments of the demo shop. */
   readonly standIns?: LinkOptions['standIns'];
+  /** Which instruments may be reached. */
+  readonly link?: Omit<LinkOptions, 'standIns'>;
   readonly log?: Pick<Logger, 'error'>;
 }
 
@@ -27,7 +29,7 @@ const ownHost: RequestHandler = (request, response, next) => {
 };
 
 /** The server of the built application. It opens no port; `main` does. */
-export function createApp({ webRoot, mode, demoShop, demoSheets, standIns, log }: AppOptions): Express {
+export function createApp({ webRoot, mode, demoShop, demoSheets, standIns, link, log }: AppOptions): Express {
   const app = express().disable('x-powered-by').use(ownHost);
   app.use(
     helmet({
@@ -59,7 +61,7 @@ export function createApp({ webRoot, mode, demoShop, demoSheets, standIns, log }
   app.use(compression());
   app.get('/api/health', (_request, response) => void response.json({ ok: true, mode }));
   app.get('/api/shop', (_request, response) => void response.set('Cache-Control', 'no-store').json({ mode }));
-  app.use('/api/link', linkRoutes({ ...(standIns ? { standIns } : {}) }));
+  app.use('/api/link', linkRoutes({ ...link, ...(standIns ? { standIns } : {}) }));
   app.use(
     '/api',
     (_request, response) => void response.status(404).json({ code: 'not-found', message: 'There is nothing of that name here.' }),

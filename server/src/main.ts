@@ -1,9 +1,12 @@
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp, type AppOptions } from './app';
+import { AddressBook } from './link/address-book';
+import { usualPorts } from './link/reach';
 import { openStandIns } from './link/stand-in-ports';
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -33,7 +36,16 @@ async function demo(): Promise<Pick<AppOptions, 'demoShop' | 'demoSheets' | 'sta
   const { addresses } = await openStandIns({ ids: bench.ids, answer: (id, line) => bench.answer(id, line) });
   return { demoShop: await packedDemoShop(new Date()), demoSheets, standIns: { bench, addresses } };
 }
-const server = createServer(createApp({ webRoot, mode, log, ...(mode === 'demo' ? await demo() : {}) }));
+/** Where this machine remembers which instruments were confirmed, and the ports that may be reached besides the usual ones. */
+const home = process.env['AMBER_RELAY_HOME'] ?? join(homedir(), '.amber-relay');
+const morePorts = (process.env['LINK_PORTS'] ?? '')
+  .split(/[\s,]+/)
+  .filter(Boolean)
+  .map(Number);
+if (morePorts.some((one) => !Number.isInteger(one) || one < 1 || one > 65_535))
+  stop('LINK_PORTS is a list of ports from 1 to 65535, such as 5025,9001.');
+const link = { book: new AddressBook(join(home, 'instruments.json')), ports: [...usualPorts, ...morePorts] };
+const server = createServer(createApp({ webRoot, mode, log, link, ...(mode === 'demo' ? await demo() : {}) }));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE')

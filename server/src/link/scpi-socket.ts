@@ -1,8 +1,8 @@
 import { createConnection, type Socket } from 'node:net';
-import { createInterface } from 'node:readline';
 import { CoreError } from '@amber-relay/core/errors';
 import { readScpiError } from '@amber-relay/core/link';
 import type { InstrumentAddress } from '@amber-relay/core/measure';
+import { onLines } from './bounded-lines';
 
 export interface Patience {
   /** Until the instrument takes the connection, in ms. */
@@ -21,52 +21,82 @@ const away = ({ host, port }: InstrumentAddress, why: string): CoreError =>
     `The instrument at ${host}:${port} ${why}.`,
     'See that it is on, its network is plugged in, and this is its address (often port 5025).',
   );
+const left = (): CoreError => new CoreError('unreadable', 'link', 'The question was given up.', 'Ask again.');
 
-function connect(address: InstrumentAddress, ms: number): Promise<Socket> {
+function connect(address: InstrumentAddress, ms: number, signal: AbortSignal | undefined): Promise<Socket> {
   return new Promise((resolve, reject) => {
     const socket = createConnection(address);
-    const late = setTimeout(() => socket.destroy(new Error('late')), ms);
+    // For as long as the socket lives: whatever an instrument does to it is no more than an answer that does not come.
+    socket.on('error', (error: NodeJS.ErrnoException) => {
+      const why =
+        error.code === 'ECONNREFUSED' ? 'refuses the connection' : error.code === 'ENOTFOUND' ? 'is not known here' : 'is not reached';
+      reject(away(address, why));
+    });
+    const giveUp = (error: CoreError): void => {
+      socket.destroy();
+      reject(error);
+    };
+    const late = setTimeout(() => giveUp(away(address, 'is not reached')), ms);
+    const leave = (): void => giveUp(left());
+    signal?.addEventListener('abort', leave, { once: true });
+    socket.once('close', () => {
+      clearTimeout(late);
+      signal?.removeEventListener('abort', leave);
+      reject(away(address, 'is not reached'));
+    });
     socket.setNoDelay(true);
     socket.once('connect', () => {
       clearTimeout(late);
       resolve(socket);
-    });
-    socket.once('error', (error: NodeJS.ErrnoException) => {
-      clearTimeout(late);
-      const why =
-        error.code === 'ECONNREFUSED' ? 'refuses the connection' : error.code === 'ENOTFOUND' ? 'is not known here' : 'is not reached';
-      reject(away(address, why));
     });
   });
 }
 
 /**
  * Sends messages to an instrument and returns the line that answers the last, which is a query. The connection is made for this and
- * ended with it.
+ * ended with it. An answer counts when its line has ended; one that never ends, or ends with the connection, is none.
  *
- * @throws CoreError `unknown-name` when it is not reached or does not answer, `unreadable` when it refuses the message.
+ * @param signal gives the question up when whoever asked has left
+ * @throws CoreError `unknown-name` when it is not reached or does not answer, `unreadable` when it refuses the message or says too much.
  */
-export async function askInstrument(address: InstrumentAddress, messages: readonly string[], patience = usual): Promise<string> {
-  const socket = await connect(address, patience.connectMs);
+export async function askInstrument(
+  address: InstrumentAddress,
+  messages: readonly string[],
+  patience = usual,
+  signal?: AbortSignal,
+): Promise<string> {
+  if (signal?.aborted) throw left();
+  const socket = await connect(address, patience.connectMs, signal);
   const timers: NodeJS.Timeout[] = [];
   try {
     return await new Promise<string>((resolve, reject) => {
       let doubted = false;
       socket.on('error', () => reject(away(address, 'broke the connection')));
-      socket.on('close', () => reject(away(address, 'ended the connection without an answer')));
-      createInterface({ input: socket }).on('line', (line) => {
-        const refusal = doubted ? readScpiError(line) : undefined;
-        if (refusal)
+      socket.on('close', () => reject(signal?.aborted ? left() : away(address, 'ended the connection without an answer')));
+      onLines(socket, {
+        line: (line) => {
+          const refusal = doubted ? readScpiError(line) : undefined;
+          if (refusal)
+            reject(
+              new CoreError(
+                'unreadable',
+                `${address.host}:${address.port}`,
+                `The instrument does not take ${messages.at(-1)}: ${refusal}.`,
+                'It may read something else, or be of another kind than the shop says.',
+              ),
+            );
+          // That it has no error says only that it is still at it.
+          else if (!(doubted && /^\s*[+-]?0\s*,\s*"/.test(line))) resolve(line.trim());
+        },
+        tooMuch: () =>
           reject(
             new CoreError(
               'unreadable',
               `${address.host}:${address.port}`,
-              `The instrument does not take ${messages.at(-1)}: ${refusal}.`,
-              'It may read something else, or be of another kind than the shop says.',
+              `What answers at ${address.host}:${address.port} sends without an end, as no instrument does.`,
+              'Check that this is the address of the right instrument, and that it takes SCPI.',
             ),
-          );
-        // That it has no error says only that it is still at it.
-        else if (!(doubted && /^\s*[+-]?0\s*,\s*"/.test(line))) resolve(line.trim());
+          ),
       });
       timers.push(
         setTimeout(() => {
@@ -88,10 +118,14 @@ export async function askInstrument(address: InstrumentAddress, messages: readon
 
 const turns = new Map<string, Promise<unknown>>();
 
-/** Runs one thing after the other for an address: an instrument takes one question at a time. */
-export function inTurn<T>({ host, port }: InstrumentAddress, act: () => Promise<T>): Promise<T> {
+/**
+ * Runs one thing after the other for an address: an instrument takes one question at a time. Whoever has left before its turn is passed
+ * over.
+ */
+export function inTurn<T>({ host, port }: InstrumentAddress, act: () => Promise<T>, signal?: AbortSignal): Promise<T> {
   const key = `${host}:${port}`;
-  const done = (turns.get(key) ?? Promise.resolve()).then(act, act);
+  const next = (): Promise<T> => (signal?.aborted ? Promise.reject(left()) : act());
+  const done = (turns.get(key) ?? Promise.resolve()).then(next, next);
   const settled = done.catch(() => undefined);
   turns.set(key, settled);
   void settled.then(() => turns.get(key) === settled && turns.delete(key));

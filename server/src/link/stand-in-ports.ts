@@ -1,6 +1,8 @@
 import { createServer, type AddressInfo, type Server } from 'node:net';
-import { createInterface } from 'node:readline';
 import type { InstrumentAddress } from '@amber-relay/core/measure';
+import { onLines } from './bounded-lines';
+
+const idleMs = 60_000;
 
 /** What answers for instruments that are not there. `At` tells where a probe is held. */
 export interface StandIns<At> {
@@ -21,11 +23,17 @@ export async function openStandIns({ ids, answer }: Pick<StandIns<never>, 'ids' 
         new Promise<readonly [string, Server]>((resolve) => {
           const server = createServer((socket) => {
             socket.on('error', () => socket.destroy());
-            createInterface({ input: socket }).on('line', (line) => {
-              const said = answer(id, line);
-              if (said !== undefined) socket.write(`${said}\n`);
+            // Whoever connects and says nothing is let go.
+            socket.setTimeout(idleMs, () => socket.destroy());
+            onLines(socket, {
+              line: (line) => {
+                const said = answer(id, line);
+                if (said !== undefined && socket.writable) socket.write(`${said}\n`);
+              },
+              tooMuch: () => undefined,
             });
           });
+          server.maxConnections = 50;
           server.listen(0, '127.0.0.1', () => resolve([id, server]));
         }),
     ),

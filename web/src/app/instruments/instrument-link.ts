@@ -32,6 +32,15 @@ export class InstrumentLink {
   }
 
   /**
+   * Confirms on this machine an address that has just answered; only confirmed ones are read.
+   *
+   * @throws CoreError when nothing has answered there
+   */
+  async confirm(link: InstrumentAddress): Promise<void> {
+    await ask<unknown>('confirm', { link }, undefined);
+  }
+
+  /**
    * Reads what is wanted until two readings in a row agree; a counter, which has averaged over its gate, once.
    *
    * @throws CoreError when the instrument is not reached or refuses; the abort error when `signal` stopped it.
@@ -61,7 +70,7 @@ export class InstrumentLink {
   }
 }
 
-async function ask<Answer>(what: 'identify' | 'read', body: unknown, signal: AbortSignal | undefined): Promise<Answer> {
+async function ask<Answer>(what: 'identify' | 'confirm' | 'read', body: unknown, signal: AbortSignal | undefined): Promise<Answer> {
   const answer = await fetch(`/api/link/${what}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

@@ -43,6 +43,7 @@ describe('InstrumentsPage', () => {
   it('takes the address of an instrument that was tried, and lets it go again', async () => {
     const db = TestBed.inject(BenchDatabase);
     const identify = spyOn(TestBed.inject(InstrumentLink), 'identify').and.resolveTo('Quoy Lane, Stand-in');
+    const confirm = spyOn(TestBed.inject(InstrumentLink), 'confirm').and.resolveTo();
     const fixture = TestBed.createComponent(InstrumentsPage);
     const element = fixture.nativeElement as HTMLElement;
     const button = (name: string): HTMLButtonElement | undefined =>
@@ -77,11 +78,16 @@ describe('InstrumentsPage', () => {
     button('Keep')!.click();
     await until(() => button('meter.local:5025') !== undefined);
     expect((await db.instruments.get('meter'))?.link).toEqual({ host: 'meter.local', port: 5025 });
+    expect(confirm).toHaveBeenCalledOnceWith({ host: 'meter.local', port: 5025 });
     button('meter.local:5025')!.click();
     await until(() => button('Unlink') !== undefined);
     identify.and.rejectWith(new CoreError('unknown-name', 'x', 'It is not reached.', 'See that it is on.'));
     button('Try it')!.click();
     await until(() => element.querySelector('[data-wrong]')?.textContent === 'It is not reached. See that it is on.');
+    // Kept all the same, but not confirmed: it is not read before it has answered.
+    button('Keep')!.click();
+    await until(() => element.querySelector('[data-wrong]')?.textContent.includes('not read until it has answered') ?? false);
+    expect(confirm).toHaveBeenCalledTimes(1);
     button('Unlink')!.click();
     await until(() => button('Link it') !== undefined);
     expect((await db.instruments.get('meter'))?.link).toBeUndefined();

@@ -102,23 +102,35 @@ export class LinkPanel {
 
   protected async tryIt(): Promise<void> {
     const address = this.address();
-    if (!address) return;
+    if (address) await this.answers(address);
+  }
+
+  /** Whether something answers there; what it says, or why not, is shown. */
+  private async answers(address: InstrumentAddress): Promise<boolean> {
     this.trying.set(true);
     try {
       this.said.set(await this.link.identify(this.instrument().id, address));
+      return true;
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
       this.wrong.set(`${error.message} ${error.remedy}`);
+      return false;
     } finally {
       this.trying.set(false);
     }
   }
 
+  /** Keeps the address. It is read only after it has answered once on this machine. */
   protected async keep(): Promise<void> {
     const address = this.address();
     if (!address) return;
+    const answered = await this.answers(address);
     await this.changes.linkInstrument(this.instrument().id, address);
-    this.closed.emit();
+    if (answered) {
+      await this.link.confirm(address);
+      return this.closed.emit();
+    }
+    this.wrong.update((why) => `${why} The address is kept, but not read until it has answered: press Keep again when it is on.`);
   }
 
   protected async unlink(): Promise<void> {
