@@ -1,7 +1,7 @@
 // `npm run -s card -- check FILE...`: reads cards and tells what does not add up on them. Ends with 1 when something is wrong,
 // with 2 when a file is no card at all.
 import { readFileSync } from 'node:fs';
-import { checkCard, readCard } from '../core/src/card';
+import { checkCard, readCardText } from '../core/src/card';
 import { CoreError } from '../core/src/errors';
 
 const [act, ...files] = process.argv.slice(2);
@@ -13,7 +13,7 @@ if (act !== 'check' || files.length === 0) {
 let worst = 0;
 for (const file of files) {
   try {
-    const card = readCard(JSON.parse(readFileSync(file, 'utf8')));
+    const card = readCardText(readFileSync(file, 'utf8'));
     const flaws = checkCard(card);
     const counts = `${card.sections.length} sections, ${card.functions.length} functions, ${card.testPoints.length} points, ${card.parts.length} parts`;
     print(`${card.chassis}: ${counts}; ${flaws.length === 0 ? 'all adds up' : `${flaws.length} to look at`}`);

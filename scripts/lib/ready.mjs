@@ -5,6 +5,7 @@ import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { brotliCompressSync } from 'node:zlib';
+import { licences } from './licences.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -106,6 +107,7 @@ export function build() {
     process.stderr.write(done.stdout + done.stderr);
     stop('The application could not be built; what is wrong stands above.');
   }
+  writeFileSync(join(root, 'dist/web/licences.txt'), licences(root, [join(root, 'web'), join(root, 'core')]).text);
   compress(join(root, 'dist/web'));
   writeFileSync(join(root, 'dist/built'), new Date().toISOString());
   return done.stdout;

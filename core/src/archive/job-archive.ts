@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { cardSchema } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
+import { plainIssue } from '../errors/plain-issue';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
 import { tapeEntrySchema } from '../job/tape-entry';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
@@ -41,11 +42,11 @@ export const blobName = (attachment: { id: string; name: string }): string => {
 
 /** The first fault of a schema as an error that names the file and the field. */
 export function firstIssue(file: string, error: z.ZodError): CoreError {
-  const issue = error.issues[0];
+  const { path, message } = plainIssue(error);
   return new CoreError(
     'broken-archive',
-    `${file}: ${issue?.path.join('.') ?? ''}`,
-    issue?.message ?? 'It is not as it should be.',
+    path ? `${file}: ${path}` : file,
+    message,
     'Choose another copy of the file; nothing was changed.',
   );
 }
@@ -116,6 +117,10 @@ export async function readJob({ manifest, files }: Sealed): Promise<JobArchiveWi
     if (entry.jobId !== data.job.id) refuse(`tape.${i}.jobId`, 'The entry belongs to another job.');
   });
   if (new Set(data.tape.map((entry) => entry.id)).size !== data.tape.length) refuse('tape', 'An entry is there twice.');
+  data.attachments.forEach((attachment, i) => {
+    if (attachment.jobId !== data.job.id) refuse(`attachments.${i}.jobId`, 'The picture belongs to another job.');
+  });
+  if (new Set(data.attachments.map(({ id }) => id)).size !== data.attachments.length) refuse('attachments', 'A picture is there twice.');
   if (data.card) readCard(data.card);
   return { ...data, ...sheetsOf(data, files, 'job.json'), blobs: await blobsOf(data.attachments, files) };
 }

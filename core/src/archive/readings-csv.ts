@@ -1,5 +1,5 @@
-import Papa from 'papaparse';
 import { conditionText } from '../card/look-up';
+import { writeCsv } from '../csv/write-csv';
 import { ofKind, standing } from '../job/tape';
 import type { TapeEntry } from '../job/tape-entry';
 
@@ -24,8 +24,5 @@ export function readingsCsv(tape: readonly TapeEntry[]): string {
     verdict: r.verdict,
     by: r.by,
   }));
-  return Papa.unparse(
-    { fields: ['at', 'of', 'condition', 'value', 'unit', 'uncertainty', 'low', 'high', 'verdict', 'by'], data: rows },
-    { escapeFormulae: /^[=+@\t\r]/ },
-  );
+  return writeCsv(['at', 'of', 'condition', 'value', 'unit', 'uncertainty', 'low', 'high', 'verdict', 'by'], rows);
 }

@@ -3,6 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { strFromU8, strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import * as z from 'zod';
 import { CoreError } from '../errors/core-error';
+import { plainIssue } from '../errors/plain-issue';
 import { bytesOf, inMemory, piecesOf, type Bytes, type Progress, type Write } from './bytes';
 import { zipContent, zipDirectory, type ZipEntry } from './zip-directory';
 
@@ -128,7 +129,7 @@ export async function unseal(zip: Bytes, progress: Progress = () => undefined): 
     throw error instanceof CoreError ? error : broken(manifestName, 'It cannot be read.');
   }
   const manifest = manifestSchema.safeParse(written);
-  if (!manifest.success) throw broken(`${manifestName}: ${manifest.error.issues[0]?.path.join('.') ?? ''}`, 'It is not as it should be.');
+  if (!manifest.success) throw broken(manifestName, plainIssue(manifest.error).message);
   const files: Record<string, Bytes> = {};
   const total = entries.reduce((sum, { size }) => sum + size, 0);
   let done = 0;

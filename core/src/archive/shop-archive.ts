@@ -57,6 +57,51 @@ export function packShop(
   return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files, write, progress);
 }
 
+/**
+ * Checks that every id stands for one thing and that all that is referred to is there, so that nothing is shown as fine which the store
+ * would refuse, or show as nothing.
+ */
+function checkShop(tables: Omit<z.infer<typeof shopTablesSchema>, 'format' | 'version'>, tape: readonly TapeEntry[]): void {
+  const refuse = (path: string, message: string): never => {
+    throw new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
+  };
+  const idsOf = (name: string, rows: readonly { readonly id: string }[]): Set<string> => {
+    const ids = new Set<string>();
+    rows.forEach(({ id }, i) => {
+      if (ids.has(id)) refuse(`shop.json: ${name}.${i}`, 'It has the id of another, and an id stands for one thing.');
+      ids.add(id);
+    });
+    return ids;
+  };
+  const known = {
+    customers: idsOf('customers', tables.customers),
+    sets: idsOf('sets', tables.sets),
+    jobs: idsOf('jobs', tables.jobs),
+    attachments: idsOf('attachments', tables.attachments),
+  };
+  for (const name of ['cards', 'stock', 'instruments', 'sheetFiles', 'sheets', 'places'] as const) idsOf(name, tables[name]);
+  const numbers = new Set(tables.jobs.map(({ number }) => number));
+  if (numbers.size !== tables.jobs.length) refuse('shop.json: jobs', 'Two jobs have the same number.');
+  const entries = new Set<string>();
+  const places = new Set<string>();
+  tape.forEach(({ id, jobId, seq }, i) => {
+    const place = `${jobId} ${seq}`;
+    if (entries.has(id)) refuse(`${tapeName} line ${i + 1}`, 'An entry of this id is there twice.');
+    if (places.has(place)) refuse(`${tapeName} line ${i + 1}`, 'Two entries stand in the same place of a tape.');
+    entries.add(id);
+    places.add(place);
+  });
+  const mustHave = (ids: ReadonlySet<string>, id: string, path: string, what: string): void => {
+    if (!ids.has(id)) refuse(path, `It belongs to ${what} that is not in the file.`);
+  };
+  tables.sets.forEach(({ customerId }, i) => mustHave(known.customers, customerId, `shop.json: sets.${i}.customerId`, 'an owner'));
+  tables.jobs.forEach(({ setId, customerId }, i) => {
+    mustHave(known.sets, setId, `shop.json: jobs.${i}.setId`, 'a set');
+    mustHave(known.customers, customerId, `shop.json: jobs.${i}.customerId`, 'an owner');
+  });
+  tables.attachments.forEach(({ jobId }, i) => mustHave(known.jobs, jobId, `shop.json: attachments.${i}.jobId`, 'a job'));
+}
+
 /** Opens a shop archive and checks all of it before returning anything; a fault in the tape is named by its line. */
 export const unpackShop = async (zip: Bytes): Promise<ShopArchive> => readShop(await unseal(zip));
 
@@ -95,5 +140,6 @@ export async function readShop({ manifest, files }: Sealed): Promise<ShopArchive
       );
     return [entry.data];
   });
+  checkShop(tables, tape);
   return { ...tables, ...sheetsOf(tables, files, 'shop.json'), tape, blobs: await blobsOf(tables.attachments, files) };
 }

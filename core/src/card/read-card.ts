@@ -1,4 +1,5 @@
 import { CoreError } from '../errors/core-error';
+import { plainIssue } from '../errors/plain-issue';
 import { cardSchema, cardVersion, type Card, type RouteStep } from './card-schema';
 
 /** Sections of a route in the order in which the signal meets them, branches one after the other. */
@@ -101,13 +102,32 @@ export function readCard(data: unknown): Card {
     );
   const parsed = cardSchema.safeParse(data);
   if (!parsed.success) {
-    const issue = parsed.error.issues[0];
+    const issue = plainIssue(parsed.error);
     throw new CoreError(
       'broken-card',
-      issue?.path.join('.') ?? '',
-      issue?.message ?? 'This is not a card.',
+      issue.path,
+      issue.path ? issue.message : 'This is not a card.',
       'Correct the card and read it again; nothing was changed.',
     );
   }
   return checkReferences(parsed.data);
+}
+
+/**
+ * A card from the text of a file.
+ * @throws CoreError `unreadable` for what is no JSON; as `readCard` for the rest
+ */
+export function readCardText(text: string): Card {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new CoreError(
+      'unreadable',
+      'the file',
+      'It is not JSON, or it is cut short.',
+      'Choose a card that this program saved; nothing was changed.',
+    );
+  }
+  return readCard(data);
 }

@@ -1,1 +1,2 @@
 export * from './core-error';
+export { plainIssue } from './plain-issue';

@@ -1,6 +1,7 @@
-import Papa from 'papaparse';
 import * as z from 'zod';
+import { writeCsv } from '../csv/write-csv';
 import { CoreError } from '../errors/core-error';
+import { plainIssue } from '../errors/plain-issue';
 import { placeSchema, sheetSchema, type Sheet, type SheetPlaces } from './sheet-records';
 
 export const placesFormat = 'amber-relay-sheet-places';
@@ -56,13 +57,8 @@ export function readPlacesJson(text: string): PlacesFile {
   }
   const parsed = fileSchema.safeParse(data);
   if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0];
-  throw new CoreError(
-    'unreadable',
-    issue?.path.join('.') ?? 'the file',
-    issue?.message ?? 'It holds no places.',
-    'Choose a file of places that this program wrote; nothing was changed.',
-  );
+  const { path, message } = plainIssue(parsed.error);
+  throw new CoreError('unreadable', path || 'the file', message, 'Choose a file of places that this program wrote; nothing was changed.');
 }
 
 /** Index and pins, one place a row, for a spreadsheet. */
@@ -86,8 +82,5 @@ export function placesCsv(sheets: readonly Sheet[], places: readonly SheetPlaces
       })),
     ),
   );
-  return Papa.unparse(
-    { fields: ['sheet', 'page', 'kind', 'name', 'unit', 'pin', 'x', 'y', 'w', 'h', 'volts', 'how'], data: rows },
-    { escapeFormulae: /^[=+@\t\r]/ },
-  );
+  return writeCsv(['sheet', 'page', 'kind', 'name', 'unit', 'pin', 'x', 'y', 'w', 'h', 'volts', 'how'], rows);
 }

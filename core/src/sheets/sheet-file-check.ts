@@ -2,7 +2,14 @@ import { CoreError } from '../errors/core-error';
 import type { SheetFileType } from './sheet-records';
 
 /** What may be taken in as a sheet: a large service manual, a large scan, a large drawing. */
-export const sheetLimits = { bytes: 600_000_000, svgBytes: 20_000_000, pixels: 60_000_000, pages: 2000 } as const;
+export const sheetLimits = {
+  bytes: 600_000_000,
+  svgBytes: 20_000_000,
+  svgElements: 100_000,
+  svgTexts: 20_000,
+  pixels: 60_000_000,
+  pages: 2000,
+} as const;
 
 const typeNames: Readonly<Record<SheetFileType, string>> = { pdf: 'PDF', svg: 'SVG', png: 'PNG', jpeg: 'JPEG', webp: 'WebP' };
 const byEnding: Readonly<Record<string, SheetFileType>> = { pdf: 'pdf', svg: 'svg', png: 'png', jpg: 'jpeg', jpeg: 'jpeg', webp: 'webp' };
@@ -51,6 +58,29 @@ export function checkSheetFile(name: string, size: number, head: Uint8Array): Sh
       `Split it, or save it with less detail. ${kept}`,
     );
   return held;
+}
+
+/**
+ * Refuses a drawing of more elements than a browser lays out in reasonable time. They are counted in the text, before anything is made of it.
+ * @throws CoreError `too-large` beyond `sheetLimits.svgElements` or `svgTexts`.
+ */
+export function checkDrawingSize(name: string, text: string): void {
+  let [elements, texts] = [0, 0];
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) {
+    const next = text.charCodeAt(at + 1) | 32;
+    if (next < 97 || next > 122) continue;
+    elements += 1;
+    if (/^<(?:[a-z]+:)?(?:text|tspan)[\s>/]/i.test(text.slice(at, at + 40))) texts += 1;
+  }
+  if (elements <= sheetLimits.svgElements && texts <= sheetLimits.svgTexts) return;
+  const [count, what, most] =
+    elements > sheetLimits.svgElements ? [elements, 'elements', sheetLimits.svgElements] : [texts, 'pieces of text', sheetLimits.svgTexts];
+  throw new CoreError(
+    'too-large',
+    name,
+    `The drawing has ${count} ${what}; ${most} is the most.`,
+    'Split it into pages, or save it as PDF. The card was not changed.',
+  );
 }
 
 /**

@@ -5,6 +5,9 @@ import * as z from 'zod';
  * PDF points, or pixels of a picture, from the page's upper left corner, as the page stands in its file (before it is
  * turned or mirrored for the eye).
  */
+/** No sheet is larger, and nothing lies further from its corner. */
+const furthest = 1_000_000;
+
 export const sheetKinds = ['block', 'schematic', 'board-top', 'board-bottom', 'parts-list', 'alignment', 'other'] as const;
 export type SheetKind = (typeof sheetKinds)[number];
 
@@ -17,7 +20,7 @@ export const sheetFileSchema = z.object({
   cardId: z.string().min(1),
   name: z.string(),
   type: z.enum(sheetFileTypes),
-  size: z.number().int().min(0),
+  size: z.number().int().min(0).max(4_000_000_000),
 });
 export type SheetFile = z.infer<typeof sheetFileSchema>;
 
@@ -31,8 +34,8 @@ export const sheetSchema = z.object({
   order: z.number().int().min(1),
   title: z.string(),
   kind: z.enum(sheetKinds),
-  width: z.number().positive(),
-  height: z.number().positive(),
+  width: z.number().positive().max(furthest),
+  height: z.number().positive().max(furthest),
   /** How it is turned for the eye, clockwise. */
   turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).default(0),
   /** Seen from the other side, as a board from its solder side. */
@@ -52,10 +55,10 @@ export const placeSchema = z.object({
   unit: z.string().max(1).optional(),
   /** The pin, where only that is meant. */
   pin: z.string().max(4).optional(),
-  x: z.number(),
-  y: z.number(),
-  w: z.number().min(0),
-  h: z.number().min(0),
+  x: z.number().min(-furthest).max(furthest),
+  y: z.number().min(-furthest).max(furthest),
+  w: z.number().min(0).max(furthest),
+  h: z.number().min(0).max(furthest),
   /** Voltages printed beside it, in volts. */
   volts: z.array(z.number()).optional(),
 });

@@ -1,3 +1,4 @@
+import { CoreError } from '../errors';
 import { IqMeter, type IqReading } from './iq-meter';
 import { IqSurvey } from './iq-survey';
 import { SinadMeter, type SinadReading } from './sinad-meter';
@@ -19,12 +20,25 @@ export const inMemory = (sampleRateHz: number, channels: readonly ArrayLike<numb
   pieces: () => [channels],
 });
 
-/** SINAD of the first channel of a recording, read once. */
+/** Sound is not sampled faster than this; the blocks of the meter grow with the rate. */
+const fastestSoundHz = 2_000_000;
+
+/**
+ * SINAD of the first channel of a recording, read once.
+ * @throws CoreError `out-of-range` for a recording that is sampled too fast to be sound
+ */
 export async function sinadOf(
   recording: Recording,
   toneHz?: number,
   progress: Progress = () => undefined,
 ): Promise<SinadReading | undefined> {
+  if (recording.sampleRateHz > fastestSoundHz)
+    throw new CoreError(
+      'out-of-range',
+      'file',
+      'It is sampled too fast to be sound from a speaker.',
+      'For I and Q of a dongle, take the sum for transmissions.',
+    );
   const meter = new SinadMeter(recording.sampleRateHz, toneHz);
   let done = 0;
   for await (const [channel] of recording.pieces()) {

@@ -17,6 +17,9 @@ export interface WavFormat {
 /** As much of a file as its chunks before the samples take, save in a very odd one. */
 export const wavHeaderBytes = 64 * 1024;
 
+/** From the slowest of logs to the fastest of dongles; and a day at their rate. */
+const [leastRateHz, mostRateHz, mostFrames] = [100, 100_000_000, 1e12];
+
 const broken = (message: string, remedy = 'Save it again as WAV: PCM of 8, 16, 24 or 32 bits, or 32-bit float.'): never => {
   throw new CoreError('unreadable', 'file', message, remedy);
 };
@@ -50,7 +53,8 @@ export function readWavHeader(head: Uint8Array, size: number): WavFormat {
       const float = kind === 3;
       if (kind !== 1 && !float) broken(`The samples are coded in a way that is not read here (code ${kind}).`);
       if (!(float ? [32, 64] : [8, 16, 24, 32]).includes(bits)) broken(`Samples of ${bits} bits are not read here.`);
-      if (channels < 1 || channels > 64 || sampleRateHz < 1) broken('The number of channels or the sample rate makes no sense.');
+      if (channels < 1 || channels > 64 || sampleRateHz < leastRateHz || sampleRateHz > mostRateHz)
+        broken('The number of channels or the sample rate makes no sense.');
       format = { sampleRateHz, channels, bits: bits as WavFormat['bits'], float, frameBytes: (channels * bits) / 8 };
     }
     if (name === 'data') {
@@ -59,6 +63,7 @@ export function readWavHeader(head: Uint8Array, size: number): WavFormat {
         container === 'RF64' && length === 0xffffffff ? (longDataBytes ?? size) : length === 0 || length === 0xffffffff ? size : length;
       const dataBytes = Math.min(claimed, Math.max(0, size - body));
       const frames = Math.floor(dataBytes / format.frameBytes);
+      if (frames > mostFrames) broken('The recording is too long to be gone through.', 'Cut a part of it out, and take that.');
       if (frames === 0) broken('The file holds no samples.', 'Record again.');
       return { ...format, dataAt: body, dataBytes: frames * format.frameBytes, frames };
     }

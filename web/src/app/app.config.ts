@@ -19,7 +19,7 @@ import { routes } from './app.routes';
 import { LaterPreloading } from './shell/later-preloading';
 import { ErrorTelling } from './shell/error-telling';
 import { NewVersion } from './shell/new-version';
-import { DATABASE_NAME } from './storage/bench-database';
+import { DATABASE_NAME, realShop } from './storage/bench-database';
 import { ShopFilling } from './storage/shop-filling';
 import { StoreKeeper } from './storage/store-keeper';
 import { provideIcons } from './ui/icons';
@@ -35,7 +35,7 @@ export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:6000' }),
     { provide: ErrorHandler, useClass: ErrorTelling },
     provideIcons(),
-    { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : 'amber-relay' },
+    { provide: DATABASE_NAME, useValue: mode === 'demo' ? 'amber-relay-demo' : realShop },
     provideAppInitializer(() => {
       const injector = inject(Injector);
       const { busy } = inject(ShopFilling);

@@ -1,4 +1,5 @@
 import { CoreError } from '../../errors/core-error';
+import { plainIssue } from '../../errors/plain-issue';
 import { cardFormat, cardSchema, cardVersion, type Card } from '../card-schema';
 import { circlesOf } from '../check-card';
 import { checkReferences } from '../read-card';
@@ -63,8 +64,8 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
   const parsed = cardSchema.safeParse(draft);
   if (!parsed.success) {
     if (sections.length > 0 && texts.chassis.trim()) {
-      const issue = parsed.error.issues[0];
-      tell('card', 0, `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not a card'}`, 'Correct it, and go on.');
+      const { path, message } = plainIssue(parsed.error);
+      tell('card', 0, `${path}: ${message}`, 'Correct it, and go on.');
     }
     return { problems };
   }

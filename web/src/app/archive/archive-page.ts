@@ -7,6 +7,7 @@ import { catchError, of } from 'rxjs';
 import { ArchiveService, saveFile, type ImportFailure } from '../storage/archive-service';
 import { ShopRepository } from '../storage/shop-repository';
 import { wasTold } from '../storage/write-gate';
+import { CopyPanel } from './copy-panel';
 import { ImportPanel } from './import-panel';
 import { SettingsForm } from './settings-form';
 
@@ -16,7 +17,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
 @Component({
   selector: 'app-archive-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ImportPanel, MatButton, MatIcon, SettingsForm],
+  imports: [CopyPanel, ImportPanel, MatButton, MatIcon, SettingsForm],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Archive">
       <header><h1>Archive</h1></header>
@@ -43,6 +44,11 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <p class="quiet">{{ kept() }}</p>
         </section>
         <app-import-panel class="panel" />
+        <app-copy-panel class="panel" />
+        <section class="panel">
+          <h2>The program</h2>
+          <p>What ships with it stands under <a href="licences.txt" target="_blank">licences of their own</a>.</p>
+        </section>
         <app-settings-form class="panel wide" />
       </div>
     </div>

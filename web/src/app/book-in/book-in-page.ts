@@ -19,6 +19,7 @@ import {
   type Symptom,
   type TapeBody,
 } from '@amber-relay/core/job';
+import { CoreError } from '@amber-relay/core/errors';
 import { parseMoney } from '@amber-relay/core/money';
 import type { DateTime } from 'luxon';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
@@ -267,9 +268,8 @@ export class BookInPage {
       void this.shop.storageState();
       await this.router.navigate(['/job', row.id, 'safety']);
     } catch (error) {
-      this.problems.set([
-        `Not booked in: ${error instanceof Error ? error.message : String(error)} What you typed is still here; nothing was written.`,
-      ]);
+      const why = error instanceof CoreError ? `${error.message} ${error.remedy}` : 'Something in it is not as it should be, or too large.';
+      this.problems.set([`Not booked in. ${why} What you typed is still here; nothing was written.`]);
     } finally {
       this.saving.set(false);
     }

@@ -18,7 +18,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   cardPatterns,
   checkCard,
-  readCard,
+  readCardText,
   readTexts,
   setKinds,
   textsOf,
@@ -29,6 +29,7 @@ import {
 import { attempt } from '@amber-relay/core/errors';
 import { catchError, of } from 'rxjs';
 import { BlockDiagram } from '../job/trace/block-diagram';
+import { Notices } from '../shell/notices';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 
@@ -71,6 +72,15 @@ const help: Readonly<Record<Area, string>> = {
   parts: 'Paste from a spreadsheet: designator, section, value, kind. Cells parted by tabs, or by |',
 };
 
+/** What was typed before the page was left; undefined where it cannot be read. */
+function readDraft(kept: string): CardTexts | undefined {
+  try {
+    return { ...empty, ...(JSON.parse(kept) as Partial<CardTexts>) };
+  } catch {
+    return undefined;
+  }
+}
+
 /** Makes and changes a card: lists that one types or pastes, checked and drawn while one does. */
 @Component({
   selector: 'app-card-editor',
@@ -95,6 +105,7 @@ export class CardEditor {
   protected readonly patterns = cardPatterns;
   protected readonly kinds = setKinds.map((kind) => ({ kind, name: kindNames[kind] }));
   protected readonly areas = areas;
+  private readonly notices = inject(Notices);
   protected readonly area = signal<Area>('sections');
   protected readonly help = computed(() => help[this.area()]);
 
@@ -106,10 +117,8 @@ export class CardEditor {
     source: () => ({ key: this.draftKey(), base: this.base() }),
     computation: ({ key, base }) => {
       const kept = localStorage.getItem(key);
-      if (kept) {
-        const read = attempt(() => ({ ...empty, ...(JSON.parse(kept) as Partial<CardTexts>) }));
-        if (read.ok) return read.value;
-      }
+      const draft = kept ? readDraft(kept) : undefined;
+      if (draft) return draft;
       return base
         ? textsOf(base)
         : {
@@ -161,7 +170,16 @@ export class CardEditor {
 
   constructor() {
     effect(() => {
-      if (this.kept()) localStorage.setItem(this.draftKey(), JSON.stringify(this.texts()));
+      if (!this.kept()) return;
+      try {
+        localStorage.setItem(this.draftKey(), JSON.stringify(this.texts()));
+      } catch {
+        this.notices.tell({
+          name: 'draft',
+          urgent: true,
+          text: 'What you type into the card is not put aside: the browser has no room for it. Save the card before you leave this page.',
+        });
+      }
     });
   }
 
@@ -245,7 +263,7 @@ export class CardEditor {
     picker.value = '';
     if (!file) return;
     const text = await file.text();
-    const read = attempt(() => readCard(JSON.parse(text)));
+    const read = attempt(() => readCardText(text));
     if (!read.ok) {
       this.snack.open(`${file.name}: ${read.failure.path} ${read.failure.message} ${read.failure.remedy}`, 'Close');
       return;

@@ -222,8 +222,8 @@ export class JobStore {
   }
 
   /** Keeps a picture with its entry, and what else belongs to it: all of it or nothing. */
-  async keepPicture(photo: Photo, of: { designator?: string; section?: string } = {}, beside: readonly TapeBody[] = []): Promise<void> {
-    await this.kept(() => this.jobs.addPhoto(this.jobId(), photo, this.by(), of, beside));
+  async keepPicture(photo: Photo, of: { designator?: string; section?: string } = {}, beside: readonly TapeBody[] = []): Promise<boolean> {
+    return (await this.kept(() => this.jobs.addPhoto(this.jobId(), photo, this.by(), of, beside).then(() => true))) ?? false;
   }
 
   /** Does a write; where it is refused, says so once, and gives undefined. */
@@ -266,13 +266,14 @@ export class JobStore {
   }
 
   /** Strikes an entry with a reason; the way back is offered. */
-  async strike(entry: TapeEntry, reason: string): Promise<void> {
+  async strike(entry: TapeEntry, reason: string): Promise<boolean> {
     const strike = await this.keep({ kind: 'strike', entry: entry.id, reason });
-    if (!strike) return;
+    if (!strike) return false;
     this.snack
       .open(`Struck: ${reason}`, 'Undo', { duration: 8000 })
       .onAction()
       .subscribe(() => void this.bringBack(entry));
+    return true;
   }
 
   /** Brings a struck entry back, whoever struck it and however often. */

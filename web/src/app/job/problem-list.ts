@@ -84,10 +84,11 @@ export class ProblemList {
     if (problem.state !== state) void this.store.keep({ kind: 'problem', problem: problem.id, title: problem.title, state });
   }
 
-  protected add(): void {
-    const title = this.title().trim();
+  protected async add(): Promise<void> {
+    const typed = this.title();
+    const title = typed.trim();
     if (!title) return;
-    this.title.set('');
-    void this.store.keep({ kind: 'problem', problem: crypto.randomUUID(), title, state: 'open' });
+    const entry = await this.store.keep({ kind: 'problem', problem: crypto.randomUUID(), title, state: 'open' });
+    if (entry && this.title() === typed) this.title.set('');
   }
 }

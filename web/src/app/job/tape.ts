@@ -89,7 +89,6 @@ export class Tape {
   protected async strike(line: TapeLine): Promise<void> {
     const reason = this.reason().trim();
     if (!reason) return;
-    this.striking.set(null);
-    await this.store.strike(line.entry, reason);
+    if (await this.store.strike(line.entry, reason)) this.striking.set(null);
   }
 }

@@ -40,7 +40,7 @@ export class SheetIntake {
     try {
       return { name: file.name, taken: true, says: await this.takeChecked(cardId, file), remedy: '' };
     } catch (error) {
-      const { message, remedy } = error instanceof CoreError ? error : { message: String(error), remedy: kept };
+      const { message, remedy } = error instanceof CoreError ? error : { message: 'It could not be taken in.', remedy: kept };
       return { name: file.name, taken: false, says: message, remedy };
     }
   }
@@ -84,7 +84,7 @@ export class SheetIntake {
   }
 
   private async takeSvg(row: SheetFile, file: File): Promise<string> {
-    const safe = safeSvg(await file.text());
+    const safe = await safeSvg(await file.text(), file.name);
     if (!safe)
       throw new CoreError(
         'unreadable',

@@ -4,6 +4,7 @@ import { placesCsv, placesJson, type Sheet, type SheetFile, type SheetPlaces } f
 import { saveFile } from '../storage/archive-service';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetPages } from './pages/sheet-pages';
+import { safeSvg } from './pages/svg-page';
 import { SheetFrame } from './sheet-frame';
 import type { SheetPdf } from './sheet-pdf';
 import type { SheetMark, SheetRegion, SheetStretch } from './sheet-view';
@@ -120,9 +121,10 @@ export class SheetOut {
   /** The sheet itself within an SVG: an SVG stays lines and text, all else becomes a picture. */
   private async drawing(sheet: Sheet, file: SheetFile): Promise<string> {
     if (file.type === 'svg') {
-      const text = (await (await this.repository.blob(file.id))?.text()) ?? '';
+      // Cleaned once more: what goes out is opened where nothing holds it back.
+      const safe = await safeSvg((await (await this.repository.blob(file.id))?.text()) ?? '', file.name);
       const lie = new SheetFrame(sheet).matrix(upright).join(' ');
-      return `<g transform="matrix(${lie})">${text.replace(/^<\?xml[^>]*\?>/, '')}</g>`;
+      return `<g transform="matrix(${lie})">${safe?.text ?? ''}</g>`;
     }
     const { width, height } = new SheetFrame(sheet);
     return `<image href="${await this.picture(sheet, file)}" width="${number(width)}" height="${number(height)}"/>`;

@@ -1,10 +1,11 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { CardArchive, JobArchiveWithFiles, ShopArchive } from '@amber-relay/core/archive';
+import type { CardArchive, JobArchiveWithFiles, SheetsWithFiles, ShopArchive } from '@amber-relay/core/archive';
 import { attemptLater, CoreError } from '@amber-relay/core/errors';
 import { newShopSettings } from '@amber-relay/core/job';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ArchiveApi, Sent } from './archive.worker';
 import { BenchDatabase } from './bench-database';
+import { cleanSheets } from './clean-sheets';
 import { ImportPlans, type ImportPlan } from './import-plans';
 import { JobRepository } from './job-repository';
 import { SheetRepository } from './sheet-repository';
@@ -95,7 +96,7 @@ export class ArchiveService {
       tape: await this.jobs.tape(jobId),
       attachments,
       blobs: await this.blobs(attachments.map((a) => a.id)),
-      ...(await this.sheets.part(card && withSheets ? [card.id] : [])),
+      ...(await this.sheetsOf(card && withSheets ? [card.id] : [])),
     };
     return {
       name: `job-${job.number}.zip`,
@@ -107,7 +108,7 @@ export class ArchiveService {
   async exportCard(cardId: string): Promise<PackedArchive> {
     const card = await this.db.cards.get(cardId);
     if (!card) throw new Error(`There is no card ${cardId}.`);
-    const archive: CardArchive = { cards: [card], ...(await this.sheets.part([cardId])) };
+    const archive: CardArchive = { cards: [card], ...(await this.sheetsOf([cardId])) };
     return {
       name: `card-${cardId}.zip`,
       zip: packed(await this.ask((api, tell) => api.packCards(archive, new Date().toISOString(), tell))),
@@ -129,7 +130,7 @@ export class ArchiveService {
       attachments,
       tape: await db.tape.toArray(),
       blobs: await this.blobs(attachments.map((a) => a.id)),
-      ...(await this.sheets.part((await db.cards.toArray()).map((c) => c.id))),
+      ...(await this.sheetsOf((await db.cards.toArray()).map((c) => c.id))),
     };
     const zip = packed(await this.ask((api, tell) => api.packShop(archive, at.toISOString(), tell)));
     return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
@@ -138,6 +139,10 @@ export class ArchiveService {
   /** Notes that an archive of the shop has been handed over: only afterwards, so that the file is safe whatever becomes of the note. */
   noteHandedOver(): Promise<void> {
     return this.changes.noteArchived(new Date());
+  }
+
+  private async sheetsOf(cards: readonly string[]): Promise<SheetsWithFiles> {
+    return (await cleanSheets(await this.sheets.part(cards), 'empty')).part;
   }
 
   private async blobs(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
@@ -150,9 +155,12 @@ export class ArchiveService {
     const opened = await this.ask((api, tell) => api.open(zip, tell));
     if (!opened.ok) return opened.failure;
     const { kind, archive } = opened.value;
-    const plan = await attemptLater(() =>
-      kind === 'job' ? this.plans.job(archive) : kind === 'shop' ? this.plans.shop(archive) : this.plans.cards(archive),
-    );
+    const { plans } = this;
+    const plan = await attemptLater(async (): Promise<ImportPlan> => {
+      if (kind === 'job') return withClean(archive, (part) => plans.job(part));
+      if (kind === 'shop') return withClean(archive, (part) => plans.shop(part));
+      return withClean(archive, (part) => plans.cards(part));
+    });
     return plan.ok ? plan.value : plan.failure;
   }
 
@@ -161,6 +169,15 @@ export class ArchiveService {
     const opened = await this.ask((api, tell) => api.open(zip, tell));
     return opened.ok && opened.value.kind === 'cards' ? opened.value.archive : undefined;
   }
+}
+
+/** A plan for an archive whose drawings have been cleaned; it says so where something was left out. */
+async function withClean<T extends SheetsWithFiles>(archive: T, plan: (clean: T) => Promise<ImportPlan>): Promise<ImportPlan> {
+  const { part, leftOut } = await cleanSheets(archive);
+  const made = await plan(part);
+  return leftOut
+    ? { ...made, says: [...made.says, `${leftOut} pieces of its drawings that could run or fetch something are left out.`] }
+    : made;
 }
 
 export const isFailure = (plan: ImportPlan | ImportFailure): plan is ImportFailure => 'remedy' in plan;

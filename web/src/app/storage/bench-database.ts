@@ -31,8 +31,10 @@ export interface WriteMark {
 /** The version of its tables. */
 export const storeVersion = 3;
 
+/** The database of the real shop. */
+export const realShop = 'amber-relay';
 /** Name of the database: the demo shop has its own, so that it never mixes with the real one. */
-export const DATABASE_NAME = new InjectionToken<string>('name of the database', { providedIn: 'root', factory: () => 'amber-relay' });
+export const DATABASE_NAME = new InjectionToken<string>('name of the database', { providedIn: 'root', factory: () => realShop });
 
 /** The browser's own store: the one source of truth for all that must last. Shipped versions are never edited. */
 @Injectable({ providedIn: 'root' })

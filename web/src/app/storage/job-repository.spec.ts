@@ -1,10 +1,12 @@
 import { TestBed } from '@angular/core/testing';
 import { readCard } from '@amber-relay/core/card';
+import { standing, type TapeEntry } from '@amber-relay/core/job';
 import { firstValueFrom, skip, take } from 'rxjs';
 import { bookingOf, pocketCard, shopOfOne } from '../testing/shop-of-one';
-import { BenchDatabase } from './bench-database';
+import { BenchDatabase, type Committed } from './bench-database';
 import { JobRepository, type JobFile } from './job-repository';
 import { ShopChanges } from './shop-changes';
+import { noRoom, WriteGate } from './write-gate';
 
 describe('JobRepository', () => {
   let jobs: JobRepository;
@@ -116,5 +118,65 @@ describe('JobRepository', () => {
     await jobs.append(first.id, { kind: 'handed-back', totalMinor: 0 }, 'Runa');
     expect(await firstValueFrom(jobs.history$('pocket', second.id))).toEqual({ audio: 1 });
     expect(await firstValueFrom(jobs.history$('pocket', first.id))).toEqual({});
+  });
+
+  it('takes a finding with its picture in one act, or nothing of it', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const photo = { name: 'a.png', type: 'image/png', bytes: new Uint8Array([1, 2]) };
+    const finding = { kind: 'finding', finding: 'other', text: 'burnt', severity: 'bad', previousHands: false } as const;
+    await jobs.addPhoto(id, photo, 'Runa', {}, [finding]);
+    expect((await jobs.tape(id)).map(({ kind }) => kind)).toEqual(['problem', 'finding', 'picture']);
+    spyOn(db.jobs, 'put').and.rejectWith(new Error('it was cut off'));
+    await expectAsync(jobs.addPhoto(id, photo, 'Runa', {}, [finding])).toBeRejected();
+    expect([await db.attachments.count(), await db.blobs.count(), (await jobs.tape(id)).length]).toEqual([1, 1, 3]);
+  });
+
+  it('strikes an entry once, and brings one that two benches struck back in one act', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const entry = await jobs.append(id, { kind: 'note', text: 'hum' }, 'Runa');
+    const strike = { kind: 'strike', entry: entry.id, reason: 'slip' } as const;
+    await jobs.append(id, strike, 'Runa');
+    await expectAsync(jobs.append(id, strike, 'Runa')).toBeRejectedWith(jasmine.objectContaining({ message: 'It is struck already.' }));
+    // As it comes when the tapes of two benches are joined.
+    await db.tape.add({ ...strike, id: crypto.randomUUID(), jobId: id, seq: 9, at: new Date().toISOString(), by: 'Odd' });
+    await jobs.bringBack(id, entry.id, 'Runa');
+    expect(standing(await jobs.tape(id)).map(({ kind }) => kind)).toEqual(['problem', 'note']);
+  });
+
+  it('reads only what came since, and all of it anew when anything else changed', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    for (const text of ['a', 'b', 'c']) await jobs.append(id, { kind: 'note', text }, 'Runa');
+    const all = async (): Promise<TapeEntry[]> => (await db.tape.toArray()).sort((x, y) => x.seq - y.seq);
+    expect(await jobs.tape(id)).toEqual(await all());
+    // Another bench's entry joined in the middle: the same last place, one more entry.
+    const [first, second, ...rest] = await all();
+    await db.tape.bulkPut([second!, ...rest].map((entry) => ({ ...entry, seq: entry.seq + 1 })));
+    await db.tape.add({ ...first!, id: crypto.randomUUID(), seq: 2 });
+    expect(await jobs.tape(id)).toEqual(await all());
+    await db.tape.delete(first!.id);
+    expect(await jobs.tape(id)).toEqual(await all());
+  });
+
+  it('counts every act that is kept, and hands on what it changed', async () => {
+    const seen: Committed[] = [];
+    TestBed.inject(WriteGate).committed.subscribe((write) => seen.push(write));
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    await jobs.append(id, { kind: 'note', text: 'x' }, 'Runa');
+    expect(seen.map(({ mark }) => mark.n)).toEqual([1, 2]);
+    expect(seen[0]!.mark.shop).toBe(seen[1]!.mark.shop);
+    expect(seen[1]!.changes.map(({ table, act }) => `${act} ${table}`)).toEqual(['add tape', 'put jobs']);
+    await expectAsync(jobs.append(id, { kind: 'labour', act: 'break', minutes: -5 }, 'Runa')).toBeRejected();
+    expect(seen.length).toBe(2);
+  });
+
+  it('refuses a write before the store is touched when there is no room for it, and tells of it once', async () => {
+    const gate = TestBed.inject(WriteGate);
+    const told: string[] = [];
+    gate.refused.subscribe(({ message }) => told.push(message));
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    gate.admit = () => Promise.reject(noRoom());
+    await expectAsync(jobs.append(id, { kind: 'note', text: 'x' }, 'Runa')).toBeRejectedWith(jasmine.objectContaining({ code: 'no-room' }));
+    expect(told).toEqual(['Not kept: the disk is full.']);
+    expect((await jobs.tape(id)).length).toBe(1);
   });
 });

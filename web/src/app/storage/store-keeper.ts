@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, Injector, signal } from '@angular/core';
 import type { CoreError } from '@amber-relay/core/errors';
 import { Notices } from '../shell/notices';
 import { BenchDatabase, DATABASE_NAME, storeVersion, type Committed } from './bench-database';
@@ -28,6 +28,8 @@ export class StoreKeeper {
   private readonly gate = inject(WriteGate);
   private readonly notices = inject(Notices);
   private readonly copy = inject(SecondCopy);
+  private readonly injector = inject(Injector);
+  private readonly ending = inject(DestroyRef);
   /** Why the shop cannot be shown; null when it can. */
   readonly trouble = signal<StoreTrouble | null>(null);
   readonly room = signal<Room>('fine');
@@ -53,7 +55,7 @@ export class StoreKeeper {
     db.on('close', () => this.say('failing'));
     db.on('ready', () => this.opened(), true);
     void db.open().then(
-      () => setTimeout(() => void this.begin(), 1500),
+      () => this.later(1500, () => void this.begin()),
       (error: unknown) => this.say(troubleOf(error)),
     );
   }
@@ -87,6 +89,12 @@ export class StoreKeeper {
       void this.copy.offers().then((offers) => this.trouble()?.kind === kind && this.trouble.set({ kind, offers }));
   }
 
+  /** Does something a while later, unless the program has ended meanwhile. */
+  private later(ms: number, act: () => void): void {
+    const timer = setTimeout(act, ms);
+    this.ending.onDestroy(() => clearTimeout(timer));
+  }
+
   private get key(): string {
     return `amber-relay-kept ${this.name}`;
   }
@@ -106,6 +114,11 @@ export class StoreKeeper {
     } catch {
       return null;
     }
+  }
+
+  /** The id of the shop that is in the store. */
+  async shopNow(): Promise<string | undefined> {
+    return (await this.db.writes.get('last'))?.shop;
   }
 
   /** Puts a copy back and loads the page again. */
@@ -136,8 +149,10 @@ export class StoreKeeper {
     if (found?.copy && (found.copy.n > found.storeN || (found.copy.n === found.storeN && found.copy.entries > found.storeEntries)))
       return this.trouble.set({ kind: 'behind', offers: await this.copy.offers() });
     const whole = found?.copy && found.copy.n === found.storeN && !found.copy.missing;
-    if (found && (!whole || this.copy.isLong(found.copy?.logBytes ?? 0))) setTimeout(() => void this.copy.snapshot(), 2500);
+    if (found && (!whole || this.copy.isLong(found.copy?.logBytes ?? 0))) this.later(2500, () => void this.copy.snapshot());
     await this.look();
+    const { DailyArchive } = await import('./copy/daily-archive');
+    if (!this.ending.destroyed) this.injector.get(DailyArchive).begin();
   }
 
   /** Looks how much room there is, now and then, and says so well before it ends. */
@@ -174,7 +189,7 @@ export class StoreKeeper {
   private committed({ mark, changes }: Committed): void {
     this.remember(mark.shop);
     const rows = changes.reduce((sum, change) => sum + ('rows' in change ? change.rows.length : 1), 0);
-    if (rows > bulk) setTimeout(() => void this.copy.snapshot(), 1000);
+    if (rows > bulk) this.later(1000, () => void this.copy.snapshot());
     else void this.copy.append(mark, changes);
     if (Date.now() - this.lookedAt > lookEveryMs) void this.look();
   }

@@ -47,6 +47,17 @@ const known = (id: string): Sum => {
   return sum;
 };
 const refused = ({ path, message, remedy }: CoreError): Refused => ({ ok: false, field: path, message, remedy });
+/** Whatever a file brings about is said: a broken one must not leave the page reading. */
+const fileRefused = (error: unknown): Refused => {
+  if (error instanceof CoreError) return refused(error);
+  console.error(error);
+  return {
+    ok: false,
+    field: 'file',
+    message: 'The file cannot be gone through: it is broken, changes while it is read, or is too large for the memory.',
+    remedy: 'Save it again as WAV, or take a part of it.',
+  };
+};
 const solved = (
   sum: Sum,
   input: Record<string, unknown>,
@@ -93,8 +104,7 @@ const api = {
     try {
       return (await recordingOf(file)).channels;
     } catch (error) {
-      if (error instanceof CoreError) return refused(error);
-      throw error;
+      return fileRefused(error);
     }
   },
 
@@ -122,8 +132,7 @@ const api = {
       const reading = await iqOf(recording, tell);
       return solved(sum, {}, iqOutput(reading), iqSteps(reading), []);
     } catch (error) {
-      if (error instanceof CoreError) return refused(error);
-      throw error;
+      return fileRefused(error);
     }
   },
 
@@ -139,8 +148,7 @@ const api = {
       }
       return { sampleRateHz: recording.sampleRateHz, samples };
     } catch (error) {
-      if (error instanceof CoreError) return refused(error);
-      throw error;
+      return fileRefused(error);
     }
   },
 };

@@ -141,28 +141,22 @@ export class FirstLookStage {
     return { words: typed };
   }
 
-  protected keep(): void {
+  /** Keeps the finding, with its picture: both or neither. What was typed goes only when it is kept. */
+  protected async keep(): Promise<void> {
     const finding = this.finding();
     this.wrong.set('');
     const place = this.place();
     if (!finding || !place) return;
     const { words, ...at } = place;
     const text = [this.text().trim() || findingNames[finding], words].filter(Boolean).join(', ');
-    void this.keepWithPhoto(
-      { kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at },
-      at,
-      this.photo(),
-    );
+    const entry: TapeBody = { kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at };
+    const photo = this.photo();
+    if (!(await (photo ? this.store.keepPicture(photo, at, [entry]) : this.store.keep(entry)))) return;
     this.photo.set(null);
     this.finding.set(null);
     this.where.set('');
     this.text.set('');
     this.hands.set(false);
-  }
-
-  /** A finding and its picture are one act: both are kept, or neither. */
-  private async keepWithPhoto(finding: TapeBody, of: { designator?: string; section?: string }, photo: Photo | null): Promise<void> {
-    await (photo ? this.store.keepPicture(photo, of, [finding]) : this.store.keep(finding));
   }
 
   protected async take(files: FileList | null): Promise<void> {

@@ -128,11 +128,10 @@ export class HandBackStage {
     ];
   });
 
-  protected add(): void {
-    const text = this.text().trim();
-    if (!text) return;
-    this.text.set('');
-    void this.store.keep({ kind: 'remark', about: this.about(), text });
+  protected async add(): Promise<void> {
+    const typed = this.text();
+    const text = typed.trim();
+    if (text && (await this.store.keep({ kind: 'remark', about: this.about(), text })) && this.text() === typed) this.text.set('');
   }
 
   protected async pdf(): Promise<void> {

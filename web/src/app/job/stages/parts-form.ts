@@ -118,7 +118,9 @@ export class PartsForm {
     this.fresh.set(text);
     const item = this.stock().find((s) => s.part === text);
     if (!item) return;
-    if (!this.price()) this.price.set((item.priceMinor / 100).toFixed(2));
+    // The stock is priced in the shop’s currency; a job that came from elsewhere may be written in another.
+    const same = this.store.currency() === (this.store.settings()?.currency ?? '');
+    if (!this.price() && same) this.price.set((item.priceMinor / 100).toFixed(2));
     if (!this.source()) this.source.set(`stock, ${item.drawer}`);
   }
 

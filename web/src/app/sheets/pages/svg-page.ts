@@ -1,4 +1,4 @@
-import type { SheetWord } from '@amber-relay/core/sheets';
+import { checkDrawingSize, type SheetWord } from '@amber-relay/core/sheets';
 import DOMPurify from 'dompurify';
 
 /** An SVG that may be shown: nothing in it runs, nothing is fetched. */
@@ -13,23 +13,82 @@ export interface SafeSvg {
 /** Made anew in a sheet at most so large, whatever it says of itself; larger ones are shown smaller. */
 const largest = 8000;
 
-/**
- * Cleans an SVG. Returns undefined where nothing that can be drawn is left, as of a file that is cut short or no SVG.
- */
-export function safeSvg(text: string): SafeSvg | undefined {
-  const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
-  if (parsed.querySelector('parsererror') || parsed.documentElement.localName !== 'svg') return undefined;
-  const clean = DOMPurify.sanitize(new XMLSerializer().serializeToString(parsed.documentElement), {
+/** So many elements are cleaned at a time; between them the page gets its turn. */
+const elementsAtOnce = 600;
+const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
+/** Cleans an element with all that is in it, and counts what was left out; the element is gone where it may not stay. */
+function purified(element: Element): { readonly clean: SVGSVGElement | null; readonly leftOut: number } {
+  const body = DOMPurify.sanitize(new XMLSerializer().serializeToString(element), {
     USE_PROFILES: { svg: true, svgFilters: true },
     FORBID_TAGS: ['foreignObject', 'script', 'iframe', 'a'],
     RETURN_DOM: true,
   });
   // The empty page around the drawing goes as well; nobody need be told of that.
-  const takenOut = DOMPurify.removed.filter((r) => !('element' in r && r.element.nodeName === 'BODY')).length;
-  const svg = (clean as unknown as HTMLElement).querySelector('svg');
-  if (!svg || svg.childElementCount === 0) return undefined;
+  const leftOut = DOMPurify.removed.filter((r) => !('element' in r && r.element.nodeName === 'BODY')).length;
+  return { clean: (body as unknown as HTMLElement).querySelector('svg'), leftOut };
+}
+
+/** Cleans what is within an element, some of it at a time, and puts it into another. Gives how many pieces were left out. */
+async function cleanInto(target: Element, source: Element): Promise<number> {
+  let leftOut = 0;
+  let waiting: Node[] = [];
+  let count = 0;
+  const flush = async (): Promise<void> => {
+    if (!waiting.length) return;
+    const group = source.ownerDocument.createElementNS('http://www.w3.org/2000/svg', 'svg');
+    group.append(...waiting.map((node) => node.cloneNode(true)));
+    [waiting, count] = [[], 0];
+    const { clean, leftOut: some } = purified(group);
+    leftOut += some;
+    if (clean) target.append(...[...clean.childNodes].map((node) => target.ownerDocument.importNode(node, true)));
+    await turn();
+  };
+  for (const child of source.childNodes) {
+    const size = child instanceof Element ? 1 + child.getElementsByTagName('*').length : 0;
+    if (size <= elementsAtOnce || !(child instanceof Element)) {
+      waiting.push(child);
+      count += size;
+      if (count >= elementsAtOnce) await flush();
+      continue;
+    }
+    await flush();
+    // Too much for one turn: the element by itself, then what is within it.
+    const group = source.ownerDocument.createElementNS('http://www.w3.org/2000/svg', 'svg');
+    group.append(child.cloneNode(false));
+    const { clean, leftOut: some } = purified(group);
+    leftOut += some;
+    const [shell] = clean?.children ?? [];
+    if (!shell) continue;
+    const own = target.ownerDocument.importNode(shell, true);
+    target.append(own);
+    leftOut += await cleanInto(own, child);
+  }
+  await flush();
+  return leftOut;
+}
+
+/**
+ * Cleans an SVG, in pieces between which the page gets its turn: a browser has no elements but on the page. Gives undefined where nothing
+ * that can be drawn is left, as of a file that is cut short or no SVG.
+ *
+ * @throws CoreError `too-large` for a drawing of too many elements
+ */
+export async function safeSvg(text: string, name = 'the drawing'): Promise<SafeSvg | undefined> {
+  checkDrawingSize(name, text);
+  const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
+  if (parsed.querySelector('parsererror') || parsed.documentElement.localName !== 'svg') return undefined;
+  const shell = purified(parsed.documentElement.cloneNode(false) as Element);
+  const svg = shell.clean;
+  if (!svg) return undefined;
+  const takenOut = shell.leftOut + (await cleanInto(svg, parsed.documentElement));
+  if (svg.childElementCount === 0) return undefined;
   const kept = [svg, ...svg.querySelectorAll('*')];
-  const leftOut = takenOut + kept.filter(stayAtHome).length;
+  let leftOut = takenOut;
+  for (const [i, element] of kept.entries()) {
+    if (i % 2000 === 1999) await turn();
+    if (stayAtHome(element)) leftOut += 1;
+  }
   const box = (svg.getAttribute('viewBox') ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -68,15 +127,17 @@ function stayAtHome(element: Element): boolean {
   return element.localName === 'style' ? before.textContent !== element.textContent : !before.isEqualNode(element.cloneNode(false));
 }
 
-/** So many texts are measured at a time; between them the page gets its turn. */
-const atOnce = 40;
-const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+/** So many texts are laid out and measured at a time; between them the page gets its turn. */
+const textsAtOnce = 100;
 
 /** The text of an SVG that was cleaned, in sheet units, as the browser lays it out. */
 export async function svgWords(svg: string): Promise<SheetWord[]> {
   const drawn = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement as unknown as SVGSVGElement;
   // Where text stands does not hang on lines; without them there is little to lay out.
   drawn.querySelectorAll('path, line, polyline, polygon, rect, circle, ellipse, image, use').forEach((element) => element.remove());
+  // Only those that are being measured are laid out: all at once would hold up the page.
+  const texts = [...drawn.querySelectorAll('text')].map((text) => ({ text, shown: text.getAttribute('display') }));
+  texts.forEach(({ text }) => text.setAttribute('display', 'none'));
   await turn();
   const host = document.createElement('div');
   host.style.cssText = 'position:fixed;left:-100000px;top:0;visibility:hidden';
@@ -85,9 +146,12 @@ export async function svgWords(svg: string): Promise<SheetWord[]> {
   try {
     const page = drawn.getBoundingClientRect();
     const words: SheetWord[] = [];
-    for (const [i, text] of [...drawn.querySelectorAll('text')].entries()) {
-      if (i % atOnce === 0) await turn();
-      words.push(...wordsIn(text, page));
+    for (let at = 0; at < texts.length; at += textsAtOnce) {
+      const some = texts.slice(at, at + textsAtOnce);
+      some.forEach(({ text, shown }) => (shown === null ? text.removeAttribute('display') : text.setAttribute('display', shown)));
+      words.push(...some.flatMap(({ text }) => wordsIn(text, page)));
+      some.forEach(({ text }) => text.setAttribute('display', 'none'));
+      await turn();
     }
     return words;
   } finally {
