@@ -6,6 +6,7 @@ import { BenchDatabase } from './bench-database';
 import type { CopyOffer } from './copy/copy.worker';
 import { SecondCopy } from './copy/second-copy';
 import { JobRepository } from './job-repository';
+import { ShopChanges } from './shop-changes';
 import { reserve, StoreKeeper } from './store-keeper';
 
 /** A second copy that says what it is told to. */
@@ -96,7 +97,9 @@ describe('StoreKeeper', () => {
     const counting = db.jobs.count().then(() => (read = true));
     await new Promise((resolve) => setTimeout(resolve, 100));
     expect(read).toBeFalse();
-    await expectAsync(book()).toBeRejectedWith(jasmine.objectContaining({ code: 'not-kept' }));
+    await expectAsync(TestBed.inject(ShopChanges).noteArchived(new Date())).toBeRejectedWith(
+      jasmine.objectContaining({ code: 'not-kept' }),
+    );
     keeper.startEmpty();
     await counting;
     expect(keeper.trouble()).toBeNull();
