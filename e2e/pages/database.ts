@@ -41,7 +41,19 @@ export function storedJob(page: Page, jobId: string, name = demoDatabase): Promi
   );
 }
 
-/** Deletes the whole store, as a lost machine would. */
+/** Takes away all that a browser ever kept of the shop, as a new machine would have it: store, second copy and marks. */
+export async function newMachine(page: Page, name = demoDatabase): Promise<void> {
+  await deleteDatabase(page, name);
+  await page.evaluate(async () => {
+    localStorage.clear();
+    const root = await navigator.storage.getDirectory();
+    const names: string[] = [];
+    for await (const one of (root as FileSystemDirectoryHandle & { keys(): AsyncIterable<string> }).keys()) names.push(one);
+    for (const one of names) await root.removeEntry(one, { recursive: true });
+  });
+}
+
+/** Deletes the store past the program, as a browser does that drops it. */
 export async function deleteDatabase(page: Page, name = demoDatabase): Promise<void> {
   await page.goto('/icons/mark.svg');
   await page.evaluate(

@@ -68,6 +68,11 @@ test('it opens again, with all its data, when the server is gone', async ({ brow
   });
   await expect.poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 30_000 }).toBeGreaterThan(1);
   await page.waitForTimeout(4000);
+  // What draws the pictures and letters of a PDF is there as well, whatever was opened before.
+  for (const part of ['wasm/openjpeg.wasm', 'fonts/LiberationSans-Regular.ttf', 'cmaps/Adobe-Japan1-UCS2.bcmap'])
+    await expect
+      .poll(() => page.evaluate(async (path) => (await caches.match(path)) !== undefined, `/pdf/${part}`), { timeout: 60_000 })
+      .toBe(true);
   await page.reload();
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
   server.process.kill('SIGTERM');
