@@ -35,6 +35,7 @@ export class StoreKeeper {
   readonly room = signal<Room>('fine');
   private goOn: (() => void) | undefined;
   private lookedAt = 0;
+  private asking = false;
 
   /** Opens the store and begins to watch over it. */
   start(): void {
@@ -43,7 +44,7 @@ export class StoreKeeper {
     gate.committed.subscribe((write) => this.committed(write));
     gate.refused.subscribe((refusal) => void this.refused(refusal));
     readFailures.subscribe((error) => {
-      if (isOfTheStore(error)) this.say(troubleOf(error));
+      if (isOfTheStore(error)) this.askWhy();
     });
     db.on('blocked', () => this.say('old-tab'));
     db.on('versionchange', (change) => {
@@ -52,7 +53,7 @@ export class StoreKeeper {
       if (change.newVersion === null) void this.gone();
       else this.say('newer-tab');
     });
-    db.on('close', () => this.say('failing'));
+    db.on('close', () => this.askWhy());
     db.on('ready', () => this.opened(), true);
     void db.open().then(
       () => this.later(1500, () => void this.begin()),
@@ -75,6 +76,16 @@ export class StoreKeeper {
     if (!this.remembered() && !offers.length) return;
     this.trouble.set({ kind: 'gone', offers });
     await new Promise<void>((resolve) => (this.goOn = resolve));
+  }
+
+  /** A read that failed says little; the store itself says why it does not open. */
+  private askWhy(): void {
+    if (this.trouble() || this.asking) return;
+    this.asking = true;
+    void this.db.open().then(
+      () => this.say('failing'),
+      (error: unknown) => this.say(troubleOf(error)),
+    );
   }
 
   private async gone(): Promise<void> {

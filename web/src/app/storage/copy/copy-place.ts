@@ -77,6 +77,11 @@ async function accessTo(folder: FileSystemDirectoryHandle, name: string): Promis
   return handle.createSyncAccessHandle();
 }
 
+/** How much was written: beyond the quota, Chromium gives an error's number as if it were a count. */
+function writtenTo(file: AccessHandle, bytes: Uint8Array, at: number): number {
+  const count = file.write(bytes, { at });
+  return count <= bytes.length ? count : 0;
+}
 const noSpace = (): DOMException => new DOMException('The disk is full.', 'QuotaExceededError');
 
 /** A folder of the browser's own file system, from a worker. Its files are kept open for no longer than a write. */
@@ -88,7 +93,7 @@ export class OwnPlace extends FolderPlace {
       const last = new Uint8Array(1);
       if (size > 0) file.read(last, { at: size - 1 });
       const bytes = new TextEncoder().encode(size === 0 || last[0] === 10 ? text : `\n${text}`);
-      if (file.write(bytes, { at: size }) < bytes.length) throw noSpace();
+      if (writtenTo(file, bytes, size) < bytes.length) throw noSpace();
       file.flush();
     } finally {
       file.close();
@@ -102,7 +107,7 @@ export class OwnPlace extends FolderPlace {
       let at = 0;
       for await (const part of parts) {
         const bytes = typeof part === 'string' ? new TextEncoder().encode(part) : new Uint8Array(await part.arrayBuffer());
-        if (file.write(bytes, { at }) < bytes.length) throw noSpace();
+        if (writtenTo(file, bytes, at) < bytes.length) throw noSpace();
         at += bytes.length;
       }
       file.flush();
@@ -130,7 +135,7 @@ export async function roomUpTo(folder: FileSystemDirectoryHandle, bytes: number)
   let written = 0;
   try {
     while (written < bytes) {
-      const wrote = file.write(pad, { at: written });
+      const wrote = writtenTo(file, pad, written);
       written += wrote;
       if (wrote < padSize) break;
     }

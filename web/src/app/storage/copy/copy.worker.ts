@@ -50,7 +50,7 @@ const api = {
   /** Where the copies of a store stand; a chosen folder comes on top of the browser's own. Gives whether the browser has such a place. */
   async begin(name: string, folder?: FileSystemDirectoryHandle): Promise<boolean> {
     store = name;
-    chosen = folder;
+    chosen = await folder?.getDirectoryHandle('second copy', { create: true });
     try {
       own ??= await (await navigator.storage.getDirectory()).getDirectoryHandle(rootOf(name), { create: true });
     } catch {
