@@ -76,6 +76,16 @@ export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: s
   }
 }
 
+/** What an entry told Trace, by card: neither ever changes, and a long tape is gone through at every entry. */
+const told = new WeakMap<LaidCard, WeakMap<TapeEntry, { readonly evidence: Evidence | undefined }>>();
+function toldOnce(card: LaidCard, entry: TapeEntry): Evidence | undefined {
+  const ofCard = told.get(card) ?? new WeakMap<TapeEntry, { readonly evidence: Evidence | undefined }>();
+  told.set(card, ofCard);
+  const known = ofCard.get(entry) ?? { evidence: entryEvidence(card, entry) };
+  ofCard.set(entry, known);
+  return known.evidence;
+}
+
 /** Entries whose latest word on the tape is doubt. */
 export function doubtedEntries(stood: readonly TapeEntry[]): Set<string> {
   const doubted = new Set<string>();
@@ -94,6 +104,6 @@ export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: r
   );
   const stood = standing(tape);
   const doubtful = doubtedEntries(stood);
-  const made = stood.flatMap((entry) => entryEvidence(card, entry) ?? []);
+  const made = stood.flatMap((entry) => toldOnce(card, entry) ?? []);
   return [...reported, ...made.map((evidence) => (doubtful.has(evidence.id) ? { ...evidence, doubtful: true } : evidence))];
 }

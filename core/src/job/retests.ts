@@ -14,8 +14,14 @@ export interface Retest {
   readonly now?: 'passes' | 'fails';
 }
 
-const readingKey = (r: EntryOf<'reading'>): string =>
-  JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
+const keys = new WeakMap<EntryOf<'reading'>, string>();
+/** What a reading was of and under which condition; worked out once, for an entry never changes. */
+function readingKey(r: EntryOf<'reading'>): string {
+  const key =
+    keys.get(r) ?? JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
+  keys.set(r, key);
+  return key;
+}
 const isBad = (r: EntryOf<'reading'>): boolean => r.verdict === 'low' || r.verdict === 'high' || r.verdict === 'dead';
 
 /**
@@ -52,9 +58,10 @@ export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[],
     list.push({ kind: 'function', id: fn.id, name: fn.name, ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}) });
   }
   const readings = ofKind(stood, 'reading').filter((r) => r.subject.what === 'point' || r.subject.what === 'limit');
+  const since = new Map(readings.flatMap((r) => (r.seq > lastFit ? [[readingKey(r), r] as const] : [])));
   for (const was of lastBefore(readings, readingKey)) {
     if (!isBad(was)) continue;
-    const again = readings.filter((r) => r.seq > lastFit && readingKey(r) === readingKey(was)).at(-1);
+    const again = since.get(readingKey(was));
     const { subject } = was;
     const id = subject.what === 'point' ? subject.point : subject.what === 'limit' ? subject.limit : '';
     const title =

@@ -110,6 +110,11 @@ export class JobStore {
     ).pipe(switchMap(({ card, job }) => (card ? this.jobs.history$(card, job).pipe(catchError(() => of({}))) : of({})))),
     { initialValue: {} as Record<string, number> },
   );
+  /** Years since the set was made, where that is known. */
+  private readonly age = computed(() => {
+    const madeIn = this.file()?.set.madeIn;
+    return madeIn === undefined ? undefined : new Date().getFullYear() - madeIn;
+  });
   private worker: Worker | undefined;
   private api: Remote<TraceApi> | undefined;
   private round = 0;
@@ -131,8 +136,7 @@ export class JobStore {
         this.round++;
         return this.traced.set(null);
       }
-      const madeIn = this.file()?.set.madeIn ?? Math.round((card.madeFrom + card.madeTo) / 2);
-      void this.traceApi().useCard(card, new Date().getFullYear() - madeIn);
+      void this.traceApi().useCard(card, this.age() ?? new Date().getFullYear() - Math.round((card.madeFrom + card.madeTo) / 2));
     });
     effect(() => {
       if (!usable()) return;

@@ -170,10 +170,7 @@ export class JobRepository {
     pictures: readonly Picture[] = [],
   ): Promise<TapeEntry[]> {
     const { db } = this;
-    const set = (await this.bareFile(jobId))?.set;
-    // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
-    const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
-    const tables = [db.tape, db.jobs, ...(pictures.length ? [db.attachments, db.blobs] : [])];
+    const tables = [db.tape, db.jobs, db.sets, db.cards, ...(pictures.length ? [db.attachments, db.blobs] : [])];
     return db.write(
       tables,
       async () => {
@@ -185,6 +182,9 @@ export class JobRepository {
             'This job is no longer here.',
             'It was taken out in another tab: go to Jobs, or bring it back from an archive.',
           );
+        const set = await db.sets.get(row.setId);
+        // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
+        const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
         const before = await this.tape(jobId);
         bodies.forEach((body) => refuseSecondStrike(before, body));
         const entries = bodies.map((body, i) =>

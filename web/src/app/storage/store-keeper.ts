@@ -15,7 +15,7 @@ export interface StoreTrouble {
 export type Room = 'fine' | 'low' | 'full';
 
 /** What entries may still use when nothing larger is taken any more, and what must be left even then. */
-export const reserve = { entries: 24_000_000, last: 6_000_000 } as const;
+export const reserve = { entries: 24_000_000, last: 3_000_000 } as const;
 /** A change larger than this is copied by a snapshot. */
 const bulk = 2000;
 const lookEveryMs = 120_000;

@@ -121,7 +121,16 @@ export class OwnPlace extends FolderPlace {
   }
 }
 
-const padSize = 1_000_000;
+const padSize = 3_000_000;
+
+let pad: Uint8Array | undefined;
+/** Bytes that no file system folds together. */
+function padding(): Uint8Array {
+  if (pad) return pad;
+  pad = new Uint8Array(padSize);
+  for (let at = 0; at < padSize; at += 65_536) crypto.getRandomValues(pad.subarray(at, Math.min(padSize, at + 65_536)));
+  return pad;
+}
 
 /**
  * How many bytes can really be written, up to so many: they are written, and given back at once. What the browser tells of its
@@ -129,13 +138,10 @@ const padSize = 1_000_000;
  */
 export async function roomUpTo(folder: FileSystemDirectoryHandle, bytes: number): Promise<number> {
   const file = await accessTo(folder, 'room');
-  // No file system folds these together.
-  const pad = new Uint8Array(padSize);
-  for (let at = 0; at < padSize; at += 65_536) crypto.getRandomValues(pad.subarray(at, Math.min(padSize, at + 65_536)));
   let written = 0;
   try {
     while (written < bytes) {
-      const wrote = writtenTo(file, pad, written);
+      const wrote = writtenTo(file, padding(), written);
       written += wrote;
       if (wrote < padSize) break;
     }
