@@ -25,6 +25,9 @@ let told: { readonly evidence: readonly string[]; readonly history: string; read
 // The model of the card on the bench; tests and their outcome rows are worked out once a card.
 let model: TraceModel | undefined;
 
+/** So many entries stand on the tape in sight; what earlier ones did is not worked out when a long tape is opened. */
+const mostEffects = 120;
+
 /** Only what is new at the end costs anything. */
 function effects(of: TraceModel, evidence: readonly Evidence[], history: ShopHistory): readonly Effect[] {
   const now = evidence.map((one) => JSON.stringify(one));
@@ -32,7 +35,7 @@ function effects(of: TraceModel, evidence: readonly Evidence[], history: ShopHis
   const differs = now.findIndex((one, i) => one !== told.evidence[i]);
   const same = past === told.history ? (differs < 0 ? now.length : differs) : 0;
   const known = new Set(evidence.slice(0, same).map((one) => one.id));
-  const all = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(of, evidence, history, same)];
+  const all = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(of, evidence, history, Math.max(same, evidence.length - mostEffects))];
   told = { evidence: now, history: past, effects: all };
   return all;
 }
