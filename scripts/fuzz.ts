@@ -1,5 +1,6 @@
 // `npm run fuzz -- [MUTANTS] [SEED]`: damaged and hostile files against all that takes files: 10,000 by default, nine in ten through
 // the core, the rest through the running program in Chromium. Prints crashes, hangs over five seconds, half-writes and scripts that ran.
+import { packedJob } from './fuzz/core-targets';
 import { fuzzCore } from './fuzz/fuzz-core';
 import { fuzzIntake } from './fuzz/fuzz-intake';
 
@@ -15,7 +16,7 @@ for (const { target, mutants: n, taken, refused, crashes, hangs } of tallies)
     `${target.padEnd(34)} ${String(n).padStart(5)} mutants  ${String(taken).padStart(5)} taken  ${String(refused).padStart(5)} refused  ${crashes.length} crashes  ${hangs.length} hangs`,
   );
 for (const { target, crashes, hangs } of tallies) for (const one of [...crashes, ...hangs].slice(0, 5)) console.log(`${target}: ${one}`);
-const seen = await fuzzIntake(intake, seed);
+const seen = await fuzzIntake(intake, seed, packedJob);
 console.log(
   `through the program                ${String(seen.mutants).padStart(5)} mutants  ${String(seen.taken).padStart(5)} taken  ${String(seen.refused).padStart(5)} refused`,
 );

@@ -1,6 +1,4 @@
 import { strToU8, zipSync } from 'fflate';
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import {
   inMemory,
   joinJob,
@@ -29,6 +27,7 @@ import {
 } from '../../core/src/signal';
 import { demoShop } from '../../demo/src/demo-shop';
 import { mutateBytes, mutateData, type Dice } from './mutants';
+import { sealed } from './sealed';
 
 /** Something that takes files, and one file that it takes. A mutant is made of it, and taken. */
 export interface Target {
@@ -60,22 +59,11 @@ const jobFile: JobArchiveWithFiles = {
   ...noSheets,
 };
 const smallShop = { ...shop, jobs: [job], sets: [set], cards: [card], customers: [jobFile.customer], tape: jobFile.tape };
-const packedJob = await collected((write) => packJob(jobFile, at, write));
+/** A job of the demo shop, packed. */
+export const packedJob = await collected((write) => packJob(jobFile, at, write));
 const packedShop = await collected((write) => packShop(smallShop, at, write));
 const packedCards = await collected((write) => packCards({ cards: [card], ...noSheets }, at, write));
 
-/** A zip whose manifest fits what is in it, whatever that is: so that what lies behind the seal is reached. */
-function sealed(format: string, version: number, files: Record<string, Uint8Array>): Uint8Array {
-  const manifest = {
-    format,
-    version,
-    madeAt: at,
-    files: Object.fromEntries(
-      Object.entries(files).map(([name, bytes]) => [name, { bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) }]),
-    ),
-  };
-  return zipSync({ ...files, 'manifest.json': strToU8(JSON.stringify(manifest)) }, { level: 0 });
-}
 const json = (data: unknown): Uint8Array => strToU8(JSON.stringify(data) ?? 'null');
 
 /** What becomes of an opened archive: a job is joined with what stood before, summarised and written as CSV; a shop is summarised. */
@@ -154,10 +142,6 @@ async function takeWav(bytes: Uint8Array): Promise<void> {
 const writeJob = (data: unknown): Uint8Array =>
   sealed('amber-relay-job', 4, { 'job.json': json(data), [`files/${picture.id}.png`]: new Uint8Array([1, 2, 3, 4]) });
 const jobData = { format: 'amber-relay-job', version: 4, ...jobRecord };
-
-/** An archive of a job, damaged or rewritten, as a file for the program. */
-export const archiveMutant = (dice: Dice): Uint8Array =>
-  dice.below(4) ? writeJob(mutateData(jobData, dice)) : mutateBytes(packedJob, dice);
 
 /** All that the core takes from files. */
 export const coreTargets: readonly Target[] = [

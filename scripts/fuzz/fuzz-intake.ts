@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
 import { goodPdf } from '../../e2e/pages/hostile-files';
 import { demoBrowser } from '../lib/demo-browser.mjs';
-import { archiveMutant } from './core-targets';
 import { Dice, mutateBytes } from './mutants';
+import { jobMutant } from './sealed';
 
 /** What became of mutants that were put through the running program. */
 export interface Seen {
@@ -71,8 +71,22 @@ const halves = (page: Page): Promise<string[]> =>
     return found;
   });
 
-/** Puts mutants through the program as a user would: drawings and PDFs added to a card, archives taken in. */
-export async function fuzzIntake(mutants: number, seed: number): Promise<Seen> {
+/** Puts mutants through the program as a user would, in a browser of its own. */
+export async function fuzzIntake(mutants: number, seed: number, job: Uint8Array): Promise<Seen> {
+  const { at, browser, close } = await demoBrowser(4398);
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    return await fuzzPage(await context.newPage(), at, mutants, seed, job);
+  } finally {
+    await close();
+  }
+}
+
+/**
+ * The same on a page that is given: drawings and PDFs are added to a card, archives are taken in.
+ * @param job a whole archive of a job of which mutants are made
+ */
+export async function fuzzPage(page: Page, at: string, mutants: number, seed: number, job: Uint8Array): Promise<Seen> {
   const seen = {
     mutants: 0,
     taken: 0,
@@ -82,33 +96,26 @@ export async function fuzzIntake(mutants: number, seed: number): Promise<Seen> {
     halfWrites: [] as string[],
     scriptsRun: 0,
   };
-  const { at, browser, close } = await demoBrowser(4398);
-  try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    // What reads TypeScript here leaves this call in functions that are sent to the page.
-    await context.addInitScript('globalThis.__name ??= (named) => named');
-    const page = await context.newPage();
-    page.on('pageerror', (error) => seen.crashes.push(error.stack ?? error.message));
-    page.on('console', (message) => {
-      if (message.type() === 'error' && !quiet.test(message.text())) seen.crashes.push(message.text());
-    });
-    page.on('dialog', (dialog) => {
-      seen.scriptsRun += 1;
-      void dialog.dismiss();
-    });
-    page.on('request', (request) => {
-      if (new URL(request.url()).port === '9') seen.scriptsRun += 1;
-    });
-    await page.goto(`${at}/day`);
-    await page.getByText(/\d+ in hand/).waitFor();
-    const archives = Math.round(mutants / 4);
-    await addSheets(page, at, mutants - archives, seed, seen);
-    await takeArchives(page, at, archives, seed, seen);
-    seen.halfWrites.push(...(await halves(page)));
-    if (await page.evaluate(() => 'ran' in globalThis)) seen.scriptsRun += 1;
-  } finally {
-    await close();
-  }
+  // What reads TypeScript here leaves this call in functions that are sent to the page.
+  await page.addInitScript('globalThis.__name ??= (named) => named');
+  page.on('pageerror', (error) => seen.crashes.push(error.stack ?? error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !quiet.test(message.text())) seen.crashes.push(message.text());
+  });
+  page.on('dialog', (dialog) => {
+    seen.scriptsRun += 1;
+    void dialog.dismiss();
+  });
+  page.on('request', (request) => {
+    if (new URL(request.url()).port === '9') seen.scriptsRun += 1;
+  });
+  await page.goto(`${at}/day`);
+  await page.getByText(/\d+ in hand/).waitFor();
+  const archives = Math.round(mutants / 4);
+  await addSheets(page, at, mutants - archives, seed, seen);
+  await takeArchives(page, at, archives, seed, seen, job);
+  seen.halfWrites.push(...(await halves(page)));
+  if (await page.evaluate(() => 'ran' in globalThis)) seen.scriptsRun += 1;
   return seen;
 }
 
@@ -163,13 +170,14 @@ async function takeArchives(
   mutants: number,
   seed: number,
   seen: { mutants: number; taken: number; refused: number; hangs: string[] },
+  job: Uint8Array,
 ): Promise<void> {
   for (let n = 0; n < mutants; n += 1) {
     const dice = new Dice(seed * 9_000_011 + n);
     if (n % 25 === 0 || !(await page.getByLabel('Archive file').count())) await page.goto(`${at}/archive`);
     await page
       .getByLabel('Archive file')
-      .setInputFiles({ name: `m${n}.zip`, mimeType: 'application/zip', buffer: Buffer.from(archiveMutant(dice)) });
+      .setInputFiles({ name: `m${n}.zip`, mimeType: 'application/zip', buffer: Buffer.from(jobMutant(job, dice)) });
     const outcome = page.locator('app-import-panel [role="alert"], app-import-panel .plan').first();
     const ended = await outcome.waitFor({ timeout: 5000 }).then(
       () => true,
