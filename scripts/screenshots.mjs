@@ -23,7 +23,6 @@ const views = [
   ['parts', [411, 'parts']],
   ['repair', [404, 'repair']],
   ['test', [401, 'test'], 'pwr fm ch19 keyed 3.9w'],
-  ['soak', [404, 'soak']],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
   ['sum-pad', { bench: 417, sum: 'Attenuator pad' }],
@@ -69,6 +68,12 @@ try {
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }
+  // The store is deleted past the program: what is said then.
+  await page.goto(`${at}/day`);
+  await page.waitForTimeout(6000);
+  await page.evaluate(() => void indexedDB.deleteDatabase('amber-relay-demo'));
+  await page.locator('[data-offer]').waitFor();
+  await page.screenshot({ path: join(folder, 'store-gone.png') });
 } finally {
   await close();
 }
