@@ -1,5 +1,7 @@
 import { TestBed } from '@angular/core/testing';
+import { firstValueFrom } from 'rxjs';
 import type { JobLine } from '../storage/job-list';
+import { JobList } from '../storage/job-list';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { DayPage, daysUntil, workOrder } from './day-page';
@@ -28,6 +30,9 @@ describe('DayPage', () => {
   async function shown(): Promise<HTMLElement> {
     const fixture = TestBed.createComponent(DayPage);
     await new Promise((resolve) => setTimeout(resolve, 150));
+    // What the page asked of the store was asked before this.
+    await firstValueFrom(TestBed.inject(JobList).lines$());
+    await new Promise((resolve) => setTimeout(resolve));
     await fixture.whenStable();
     return fixture.nativeElement as HTMLElement;
   }

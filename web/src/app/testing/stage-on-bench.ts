@@ -33,10 +33,17 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
   const element = fixture.nativeElement as HTMLElement;
   const settle = async (ms = 120): Promise<void> => {
     await new Promise((resolve) => setTimeout(resolve, ms));
+    // A slow machine may not have written yet: what is asked of the store comes behind what was asked before.
+    for (let round = 0; round < 2; round += 1) {
+      await jobs.file(jobId);
+      await jobs.tape(jobId);
+      await new Promise((resolve) => setTimeout(resolve));
+    }
     await fixture.whenStable();
   };
   store.jobId.set(jobId);
-  await settle(250);
+  for (let round = 0; round < 200 && !store.file()?.card; round += 1) await settle(25);
+  await settle(200);
   return {
     fixture,
     element,
