@@ -43,7 +43,7 @@ test('a damaged, altered, newer or swollen archive is refused by name, and nothi
 test('a shop is carried away as a file and taken back whole', async ({ page }) => {
   await openDemo(page, '/archive');
   await expect(page.getByText('No archive of this shop has been made yet.')).toBeVisible();
-  await expect(page.getByText(/left in this browser/)).toBeVisible();
+  await expect(page.getByText(/used in this browser; the disk has room/)).toBeVisible();
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Shop as a file' }).click();
   const path = await (await waiting).path();

@@ -5,6 +5,7 @@ import { MatIcon } from '@angular/material/icon';
 import { CoreError } from '@amber-relay/core/errors';
 import { catchError, of } from 'rxjs';
 import { ArchiveService, saveFile, type ImportFailure } from '../storage/archive-service';
+import { StoreKeeper } from '../storage/store-keeper';
 import { ShopRepository } from '../storage/shop-repository';
 import { wasTold } from '../storage/write-gate';
 import { CopyPanel } from './copy-panel';
@@ -74,6 +75,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
 export class ArchivePage {
   protected readonly archives = inject(ArchiveService);
   private readonly shop = inject(ShopRepository);
+  private readonly keeper = inject(StoreKeeper);
   private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
   private readonly storage = resource({ loader: () => this.shop.storageState() });
   protected readonly busy = signal('');
@@ -92,9 +94,12 @@ export class ArchivePage {
   });
   protected readonly room = computed(() => {
     const state = this.storage.value();
-    return state
-      ? `${megabytes(state.usedBytes)} used, about ${megabytes(Math.max(0, state.quotaBytes - state.usedBytes))} left in this browser.`
-      : 'Working it out…';
+    if (!state) return 'Working it out…';
+    // What a browser tells of the room that is left is a rounded figure; whether there is any was tried.
+    const left = { fine: 'the disk has room', low: 'the disk is nearly full: only entries are taken', full: 'the disk is full' }[
+      this.keeper.room()
+    ];
+    return `${megabytes(state.usedBytes)} used in this browser; ${left}.`;
   });
   protected readonly kept = computed(() =>
     this.storage.value()?.persistent

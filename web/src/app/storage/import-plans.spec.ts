@@ -49,6 +49,7 @@ describe('ImportPlans', () => {
     const plan = await plans.job(older);
     expect(plan.says[0]).toContain('the file has no entry that is not here');
     expect(plan.says[0]).toContain('1 entry that the file does not have stay');
+    expect(plan.asks).toEqual([]);
     await plan.carryOut();
     expect(await texts(id)).toEqual(['one', 'two']);
     expect((await db.jobs.get(id))!.summary.entries).toBe(3);
@@ -128,6 +129,10 @@ describe('ImportPlans', () => {
     if (isFailure(plan)) return fail(plan.message);
     await plan.carryOut();
     expect((await db.jobs.get(id))!.currency).toBe('Mk');
+    // One that says nothing of it is in the shop's own: there is nothing to be asked.
+    await db.jobs.update(id, { currency: undefined });
+    await db.settings.put({ ...newShopSettings, currency: 'Mk' });
+    expect((await plans.job({ ...(await fileOf(id)), job: { ...(await fileOf(id)).job, currency: 'Mk' } })).asks).toEqual([]);
   });
 
   it('cleans the drawings of an archive, on the way in and on the way out, and says so', async () => {

@@ -47,8 +47,10 @@ export class ImportPlans {
     const { db } = this;
     const row = await db.jobs.get(job.id);
     const { summary: _, ...known } = row ?? { summary: undefined };
+    // A job that says nothing of its currency is written in that of the shop.
+    const currency = row?.currency ?? (await db.settings.get('shop'))?.currency;
     return {
-      job: row && (known as JobHere['job']),
+      job: row && ({ ...known, ...(currency ? { currency } : {}) } as JobHere['job']),
       customer: await db.customers.get(customer.id),
       set: await db.sets.get(set.id),
       tape: await this.jobs.tape(job.id),
@@ -125,7 +127,7 @@ export class ImportPlans {
     const { db } = this;
     const bytes = Object.values(blobs).reduce((sum, { length }) => sum + length, 0) + sizeOf(archive);
     await db.write(
-      [db.customers, db.sets, db.jobs, db.cards, db.tape, db.attachments, db.blobs, ...this.sheets.tables],
+      [db.settings, db.customers, db.sets, db.jobs, db.cards, db.tape, db.attachments, db.blobs, ...this.sheets.tables],
       async () => {
         await this.refuseForeign(archive);
         const here = await this.here(archive);

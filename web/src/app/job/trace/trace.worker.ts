@@ -35,7 +35,10 @@ function effects(of: TraceModel, evidence: readonly Evidence[], history: ShopHis
   const differs = now.findIndex((one, i) => one !== told.evidence[i]);
   const same = past === told.history ? (differs < 0 ? now.length : differs) : 0;
   const known = new Set(evidence.slice(0, same).map((one) => one.id));
-  const all = [...told.effects.filter((e) => known.has(e.evidence)), ...effectsOf(of, evidence, history, Math.max(same, evidence.length - mostEffects))];
+  const all = [
+    ...told.effects.filter((e) => known.has(e.evidence)),
+    ...effectsOf(of, evidence, history, Math.max(same, evidence.length - mostEffects)),
+  ];
   told = { evidence: now, history: past, effects: all };
   return all;
 }
