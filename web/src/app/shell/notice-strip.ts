@@ -26,7 +26,7 @@ import { Notices, type Notice } from './notices';
       border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     .urgent {
-      border-left: 6px solid var(--mat-sys-primary);
+      border-left: 8px solid var(--ar-attention-fill);
     }
     p {
       flex: 1;

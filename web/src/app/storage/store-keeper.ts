@@ -34,6 +34,7 @@ export class StoreKeeper {
   readonly trouble = signal<StoreTrouble | null>(null);
   readonly room = signal<Room>('fine');
   private goOn: (() => void) | undefined;
+  private readonly lookAgain = { label: 'Look again', run: (): void => void this.look() };
   private lookedAt = 0;
   private asking = false;
 
@@ -180,7 +181,7 @@ export class StoreKeeper {
       room === 'low'
         ? 'The disk is nearly full: pictures, sheets and files are not taken in until there is room again; entries still are.'
         : 'The disk is full: nothing is written any more, so that what was kept stays safe. Make room on the disk.';
-    this.notices.tell({ name: 'room', urgent: true, text, act: { label: 'Look again', run: () => void this.look() } });
+    this.notices.tell({ name: 'room', urgent: true, text, act: this.lookAgain });
   }
 
   /** Lets a write through while there is room for it and for the entries that follow. */
@@ -209,8 +210,10 @@ export class StoreKeeper {
   private async refused(refusal: CoreError): Promise<void> {
     // The whole page says so already.
     if (this.trouble()) return;
-    this.notices.tell({ name: 'refused', urgent: true, text: `${refusal.message} ${refusal.remedy}` });
-    if (refusal.code === 'no-room') return;
+    const text = `${refusal.message} ${refusal.remedy}`;
+    // A full disk is one thing to be told, not two.
+    if (refusal.code === 'no-room') return this.notices.tell({ name: 'room', urgent: true, text, act: this.lookAgain });
+    this.notices.tell({ name: 'refused', urgent: true, text });
     try {
       const mark = await this.db.writes.get('last');
       if (!mark && this.remembered()) await this.gone();
