@@ -222,8 +222,14 @@ export class SheetsDesk {
     const [w, h] = [sheet.width * 0.022, sheet.width * 0.009];
     const unit = typed.slice(baseName(typed).length);
     const place = { name: baseName(typed), ...(unit ? { unit } : {}), x: x - w / 2, y: y - h / 2, w, h };
-    await this.repository.changePins(sheet, (pinned) => [...pinned, place]);
+    // At once, for the next press may come before this one is on the disk.
     this.pinName.set(nextName(typed));
+    try {
+      await this.repository.changePins(sheet, (pinned) => [...pinned, place]);
+    } catch (error) {
+      this.pinName.set(typed);
+      throw error;
+    }
     this.pinStrip()?.focus();
   }
 
