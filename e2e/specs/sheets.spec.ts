@@ -285,7 +285,9 @@ test('sheets go out as SVG, PDF and PNG with their readings, the index as CSV an
   await remove();
   await page.goto('/archive');
   await page.getByLabel('Archive file').setInputFiles({ name: 'card.zip', mimeType: 'application/zip', buffer: zip });
-  await expect(page.getByText(/The card Oxbrae OB-7 is here already and is replaced by the file’s, with 10 sheets/)).toBeVisible();
+  await expect(
+    page.getByText(/The card Oxbrae OB-7 is here already and is replaced by the file’s, with its sheets and their pins, with 10 sheets/),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByText('Imported.')).toBeVisible();
   await page.goto('/cards/oxbrae-ob7/sheets');

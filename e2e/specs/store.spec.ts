@@ -21,11 +21,15 @@ const copied = (page: Page): Promise<string> =>
     return text;
   });
 
+/** The copy holds the whole shop: the page of the demo was left before it may have been written. */
+const wholeCopy = (page: Page): Promise<void> => expect.poll(() => copied(page), { timeout: 30_000 }).toContain('"table":"customers"');
+
 test.describe('a store that is gone', () => {
   test('is told with the copy of the last moment, also while one works, and comes back with every entry', async ({ page }) => {
     await openJob(page, 419, 'functions');
     const job = new JobPage(page);
     const jobId = await jobIdOf(page, 419);
+    await wholeCopy(page);
     await job.type('note the last word before it went');
     await expect.poll(() => copied(page)).toContain('the last word before it went');
     const before = await storedJob(page, jobId);
@@ -63,6 +67,7 @@ test.describe('a store that is gone', () => {
   test('or that has gone back to an earlier state is told, with what the copy holds more', async ({ page }) => {
     await openJob(page, 419, 'functions');
     const job = new JobPage(page);
+    await wholeCopy(page);
     for (const n of [1, 2, 3]) await job.type(`note number ${n}`);
     await expect.poll(() => copied(page)).toContain('number 3');
     await page.goto('/icons/mark.svg');
