@@ -7,18 +7,18 @@ process.env.CHROME_BIN ??= '/usr/bin/chromium';
 
 function CountReporter() {
   let passed = 0;
-  let failed = 0;
+  const failures = [];
   let skipped = 0;
   this.onSpecComplete = (_browser, result) => {
     if (result.skipped) skipped += 1;
     else if (result.success) passed += 1;
-    else failed += 1;
+    else failures.push([...result.suite, result.description].join(' › '));
   };
   this.onRunComplete = () => {
     const file = process.env.AMBER_REPORT;
     if (!file) return;
     mkdirSync(join(__dirname, 'reports'), { recursive: true });
-    writeFileSync(join(__dirname, 'reports', file), JSON.stringify({ passed, failed, skipped }));
+    writeFileSync(join(__dirname, 'reports', file), JSON.stringify({ passed, failed: failures.length, skipped, failures }));
   };
 }
 

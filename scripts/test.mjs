@@ -60,20 +60,29 @@ const report = (file) => {
   const path = join(root, 'reports', file);
   return existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : undefined;
 };
+/** The titles of the tests of one Playwright suite that did not pass. */
+const notPassed = ({ title, suites = [], specs = [] }) => [
+  ...specs.filter(({ ok }) => !ok).map((spec) => `${title} › ${spec.title}`),
+  ...suites.flatMap(notPassed),
+];
 let passed = 0;
 let failed = 0;
+const failedTests = [];
 for (const room of ['core', 'web', 'server']) {
   const counts = report(`${room}.json`);
   passed += counts?.passed ?? 0;
   failed += counts?.failed ?? 0;
+  failedTests.push(...(counts?.failures ?? []));
 }
 for (const room of ['e2e', 'e2e-alone']) {
-  const { stats } = report(`${room}.json`) ?? {};
+  const { stats, suites = [] } = report(`${room}.json`) ?? {};
   passed += stats?.expected ?? 0;
   failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  failedTests.push(...suites.flatMap(notPassed));
 }
 // A step that failed without a failed test in its report still counts as one.
 if (failed === 0) failed = failures.length;
+for (const test of failedTests) process.stdout.write(`Failed: ${test}\n`);
 if (failures.length) process.stdout.write(`\nFailed: ${failures.join(', ')}\n`);
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);

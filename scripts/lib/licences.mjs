@@ -1,6 +1,6 @@
 // The licences of all packages that ship with the built application: what `web` and `core` need to run, with all that these need.
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 
 const isLicence = /^(licen[cs]e|copying|notice|ofl)/i;
 const manifestOf = (folder) => JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
@@ -14,13 +14,15 @@ function folderOf(name, from) {
   }
 }
 
-/** Licence texts in a folder, and in those below it that hold files which are served as they are. */
+/** Licence texts in a folder, and in those below it that hold files which are served as they are; there each is headed by its file, for few name their subject. */
 function textsIn(folder) {
   const texts = [];
   const visit = (at, depth) => {
     for (const entry of readdirSync(at, { withFileTypes: true })) {
-      if (entry.isFile() && isLicence.test(entry.name)) texts.push(readFileSync(join(at, entry.name), 'utf8').trim());
-      else if (entry.isDirectory() && depth > 0 && entry.name !== 'node_modules') visit(join(at, entry.name), depth - 1);
+      if (entry.isFile() && isLicence.test(entry.name)) {
+        const text = readFileSync(join(at, entry.name), 'utf8').trim();
+        texts.push(at === folder ? text : `${relative(folder, join(at, entry.name))}:\n\n${text}`);
+      } else if (entry.isDirectory() && depth > 0 && entry.name !== 'node_modules') visit(join(at, entry.name), depth - 1);
     }
   };
   visit(folder, 1);
