@@ -33,6 +33,10 @@ module.exports = (config) => {
     },
     singleRun: true,
     restartOnFileChange: false,
-    browserNoActivityTimeout: 120000,
+    // Ceilings for what hangs; a busy machine may leave the browser without a word for long.
+    captureTimeout: 300000,
+    pingTimeout: 300000,
+    browserDisconnectTimeout: 300000,
+    browserNoActivityTimeout: 600000,
   });
 };
