@@ -1,6 +1,19 @@
+const { coreRooms, webRooms } = require('./scripts/lib/rooms.cjs');
+
+/** No room of `rooms` under `folder` knows one that stands after it. */
+const inOrder = (folder, rooms) =>
+  rooms.slice(0, -1).map((room, i) => ({
+    name: `${room}-knows-only-rooms-before-it`,
+    severity: 'error',
+    from: { path: `^${folder}/${room}/`, pathNot: '\\.spec\\.ts$' },
+    to: { path: `^${folder}/(${rooms.slice(i + 1).join('|')})/` },
+  }));
+
 /** Imports point one way: web, server and demo use the core; the core uses nothing of ours; the end-to-end tests use only the running program. */
 module.exports = {
   forbidden: [
+    ...inOrder('core/src', coreRooms),
+    ...inOrder('web/src/app', webRooms),
     { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(web|server|demo|e2e)/' } },
     {
       name: 'core-knows-no-machine',

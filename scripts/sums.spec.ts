@@ -82,10 +82,3 @@ describe('the sums on the command line', () => {
     expect(peakDeviationHz / 1500).toBeCloseTo(1, 1);
   });
 });
-
-describe('docs/sums.md', () => {
-  it('is what the declarations say; npm run docs:sums writes it anew', () => {
-    const { status, err } = run('docs-sums.ts', ['--check']);
-    expect(status).withContext(err).toBe(0);
-  });
-});

@@ -1,4 +1,5 @@
-import { trace, traceModel, type BenchTest, type Evidence, type FunctionOutcome, type ReadingOutcome } from '@amber-relay/core/trace';
+import { trace, traceModel, type BenchTest, type Evidence } from '@amber-relay/core/trace';
+import type { FunctionOutcome, ReadingOutcome } from '@amber-relay/core/words';
 import stories from './bench-stories.json';
 import { demoCards } from './demo-cards';
 

@@ -1,5 +1,5 @@
 import type { LaidCard } from '@amber-relay/core/card';
-import { ofKind } from '@amber-relay/core/job';
+import { ofKind } from '@amber-relay/core/tape';
 import { readScpiReply } from '@amber-relay/core/link';
 import { demoCards } from './demo-cards';
 import { demoJobs } from './jobs/demo-jobs';

@@ -1,6 +1,5 @@
-import type { Condition, LaidCard } from '@amber-relay/core/card';
-import { channelHz } from '@amber-relay/core/card';
-import type { ReadingSubject } from '@amber-relay/core/job';
+import { channelHz, type Condition, type LaidCard } from '@amber-relay/core/card';
+import type { ReadingSubject } from '@amber-relay/core/tape';
 import { chanceFrom, drawFault, StandInInstrument, StandInSet, type FaultWay, type StandInMakeUp } from '@amber-relay/core/standin';
 import { demoCards } from './demo-cards';
 import { demoJobs } from './jobs/demo-jobs';

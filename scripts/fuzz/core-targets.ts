@@ -13,7 +13,8 @@ import {
 } from '../../core/src/archive';
 import { readCardText, readCard, layCard } from '../../core/src/card';
 import { copyLine, readCopyLines, replay, type CopyLine } from '../../core/src/copy';
-import { standing, summarise } from '../../core/src/job';
+import { summarise } from '../../core/src/job';
+import { standing } from '../../core/src/tape';
 import { checkDrawingSize, placesCsv, placesJson, readPlacesJson, typeByContent } from '../../core/src/sheets';
 import {
   decodeFrames,

@@ -12,7 +12,7 @@ import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from '
 export const cardArchiveFormat = 'amber-relay-cards';
 export const cardArchiveVersion = 1;
 
-const schema = sheetsPartSchema.extend({
+export const cardArchiveSchema = sheetsPartSchema.extend({
   format: z.literal(cardArchiveFormat),
   version: z.literal(cardArchiveVersion),
   cards: z.array(cardSchema).min(1),
@@ -44,7 +44,7 @@ export async function readCards({ manifest, files }: Sealed): Promise<CardArchiv
       `This is a "${manifest.format}", not an archive of cards.`,
       'Choose an archive of cards; nothing was changed.',
     );
-  const parsed = schema.safeParse(migrate(await jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
+  const parsed = cardArchiveSchema.safeParse(migrate(await jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
   if (!parsed.success) throw firstIssue('cards.json', parsed.error);
   const { cards, ...part } = parsed.data;
   cards.forEach(readCard);

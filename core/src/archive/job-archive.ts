@@ -5,7 +5,7 @@ import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { plainIssue } from '../errors/plain-issue';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
-import { tapeEntrySchema } from '../job/tape-entry';
+import { tapeEntrySchema } from '../tape';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { migrate, type Migration } from './migrate';
 import { readingsCsv } from './readings-csv';
@@ -17,7 +17,7 @@ export const jobArchiveVersion = 4;
 /** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
 const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
-const jobArchiveSchema = sheetsPartSchema.extend({
+export const jobArchiveSchema = sheetsPartSchema.extend({
   format: z.literal(jobArchiveFormat),
   version: z.literal(jobArchiveVersion),
   job: jobSchema,

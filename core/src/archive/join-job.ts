@@ -1,6 +1,5 @@
-import { joinTapes } from '../job/join-tapes';
+import { joinTapes, type TapeEntry } from '../tape';
 import type { Attachment, Customer, Job, RadioSet } from '../job/records';
-import type { TapeEntry } from '../job/tape-entry';
 import { moneyText } from '../money/money-text';
 import type { JobArchive } from './job-archive';
 

@@ -4,7 +4,7 @@ import { cardSchema } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
-import { tapeEntrySchema, type TapeEntry } from '../job/tape-entry';
+import { tapeEntrySchema, type TapeEntry } from '../tape';
 import { instrumentSchema } from '../measure/instrument';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { blobName, blobsOf, firstIssue } from './job-archive';
@@ -17,7 +17,7 @@ export const shopArchiveVersion = 4;
 /** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
 const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
-const shopTablesSchema = sheetsPartSchema.extend({
+export const shopTablesSchema = sheetsPartSchema.extend({
   format: z.literal(shopArchiveFormat),
   version: z.literal(shopArchiveVersion),
   settings: shopSettingsSchema,

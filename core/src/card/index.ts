@@ -5,6 +5,7 @@ export * from './check-card';
 export * from './hazard-cautions';
 export * from './learned';
 export * from './lay-card';
+export * from './names';
 export * from './look-up';
 export * from './read-card';
 export * from './channel-frequency';

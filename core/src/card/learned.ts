@@ -1,14 +1,11 @@
 import type { Card, Condition } from './card-schema';
 import { conditionText } from './look-up';
+import { spreadOf } from './usual-spread';
 
 /** What has been learned at the bench that the card does not say yet. */
 export type Lesson =
   | { readonly kind: 'reading'; readonly point: string; readonly value: number; readonly condition: Condition }
   | { readonly kind: 'fault'; readonly section: string; readonly text: string };
-
-/** How far a healthy set may lie from one reading of one healthy set, where the card gives no limits. */
-const spreadOf = (value: number, unit: string): number =>
-  unit === 'dBm' || unit === 'dBc' || unit === 'dB' ? 4 : unit === 'Hz' ? Math.abs(value) * 20e-6 : Math.max(Math.abs(value) * 0.1, 0.05);
 
 /**
  * The card with a lesson put in: the reading as what is right at that point under that condition, in place of what stood

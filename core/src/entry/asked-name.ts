@@ -1,5 +1,5 @@
 import { partOf, pointOf, type Card } from '../card';
-import { isDesignator } from './entry-context';
+import { isDesignator } from '../line';
 
 /** A part or point that was named alone, without a value: what it is by the card, or that the card does not name it. */
 export interface AskedName {

@@ -1,6 +1,6 @@
 import { sectionOf } from '../card';
-import type { EntryContext } from './entry-context';
-import { verbs } from './entry-verbs';
+import type { EntryContext } from '../line';
+import { verbKinds } from './verbs';
 import { resultWords } from './entry-line';
 
 export interface Completion {
@@ -29,7 +29,7 @@ export function completions(line: string, context: EntryContext, most = 6): Comp
       said.add(l.word);
     });
     card?.functions.forEach((f) => offer(f.name.toLowerCase(), 'function'));
-    Object.keys(verbs).forEach((verb) => offer(verb, 'entry'));
+    Object.entries(verbKinds).forEach(([verb, kind]) => offer(verb, kind));
   } else {
     card?.modes.forEach((m) => offer(m.toLowerCase(), 'mode'));
     card?.bands.forEach((b) => offer(b.toLowerCase().replace(/\s/g, ''), 'band'));

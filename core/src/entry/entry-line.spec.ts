@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { CoreError } from '../errors/core-error';
 import { smallLaid } from '../testing/small-card';
 import { completions } from './completions';
-import type { EntryContext } from './entry-context';
+import type { EntryContext } from '../line';
 import { askedName } from './asked-name';
 import { readLine, type Understood } from './entry-line';
 

@@ -10,16 +10,12 @@ import {
   type LaidCard,
 } from '../card';
 import { CoreError } from '../errors/core-error';
-import { judgeReading, type Limits } from '../measure';
+import { judgeReading, limitsText, type Limits } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
-import { conditionWord, takeConditions } from './entry-condition';
-import { isDesignator, ofWord, refuse, wordsOf, type EntryContext, type Word } from './entry-context';
-import { verbs, verbTitle } from './entry-verbs';
-import { readingText } from '../job/evidence';
-import { limitsText } from '../job/report';
-import type { ReadingSubject, TapeBody } from '../job/tape-entry';
-import type { FunctionResult, ReadingVerdict } from '../job/vocabulary';
-import { resultNames } from '../job/words';
+import { conditionWord, isDesignator, ofWord, refuse, takeConditions, unitOfPart, wordsOf, type EntryContext, type Word } from '../line';
+import { verbs } from './verbs';
+import { entryTitle, readingText, type ReadingSubject, type TapeBody } from '../tape';
+import { resultNames, type FunctionResult, type ReadingVerdict } from '../words';
 
 /** A line understood: either an entry for the tape, or a new sticky condition. */
 export type Understood =
@@ -130,12 +126,6 @@ function functionsNamed(
   return { functions: exact.length === 1 ? exact : hits, result };
 }
 
-/** Unit one most often means for a bare number on a part, by its kind letter. */
-const unitOfPart = (designator: string): Unit | undefined => {
-  const letter = designator.charAt(0).toUpperCase();
-  return letter === 'C' ? 'F' : letter === 'R' ? 'ohm' : letter === 'L' ? 'H' : undefined;
-};
-
 /**
  * Reads one line of the tape: a test point, limit word, channel or designator with a value (`tp7 ch19 1.98v`,
  * `pwr fm 3.9w`, `q3 c 13.2`, `ch19 27.18512M`), a function with its result (`receive am dead`), a verb with the rest
@@ -151,7 +141,7 @@ export function readLine(line: string, context: EntryContext): Understood {
   const verb = ofWord(verbs, first.text.toLowerCase());
   if (verb) {
     const entry = verb(line.slice(first.at + first.text.length).trim(), words.slice(1), context, line.length);
-    return { entry, title: verbTitle(entry), effect: '', condition: context.condition };
+    return { entry, title: entryTitle(entry, card), effect: '', condition: context.condition };
   }
   const { functions = [], result } = functionsNamed(words, card) ?? {};
   const [fn, other] = functions;
@@ -253,7 +243,10 @@ export function readLine(line: string, context: EntryContext): Understood {
       /^[a-z0-9]{1,4}$/i.test(words[1]?.text ?? '') &&
       !conditionWord(words[1]?.text ?? '', {}, card) &&
       !/^\d+[a-zµΩ]*\d*$/i.test(words[1]?.text ?? '');
-    const numberedPin = words.length > 2 && /^\d{1,3}$/.test(words[1]?.text ?? '') && /^[\d+\-−.,]/.test(words[2]?.text ?? '');
+    const afterPin = words[2]?.text ?? '';
+    const numberedPin =
+      /^\d{1,3}$/.test(words[1]?.text ?? '') &&
+      (/^[\d+\-−.,]/.test(afterPin) || deadWords.includes(afterPin.toLowerCase()) || conditionWord(afterPin, {}, card) !== undefined);
     const pin = pinned || numberedPin ? words[1]?.text : undefined;
     const { condition, rest } = takeConditions(words.slice(pin ? 2 : 1), context);
     const taken = takeValue(rest, pin ? 'V' : undefined, line);

@@ -1,5 +1,5 @@
-export * from './asked-name';
-export * from './completions';
-export type { EntryContext } from './entry-context';
-export * from './value-wanted';
+export { askedName, type AskedName } from './asked-name';
+export { completions, type Completion } from './completions';
 export { readLine, type Understood } from './entry-line';
+export { measureStart, probeStart, readingStart, writeLine } from './write-line';
+export { valueWanted, type ValueWanted } from './value-wanted';

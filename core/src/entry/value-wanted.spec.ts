@@ -1,6 +1,6 @@
 import { layCard, readCard, type CardInput, type LaidCard } from '../card';
 import { smallCard, smallLaid } from '../testing/small-card';
-import type { EntryContext } from './entry-context';
+import type { EntryContext } from '../line';
 import { valueWanted } from './value-wanted';
 
 const context = (card: LaidCard | undefined = smallLaid()): EntryContext => ({

@@ -1,8 +1,8 @@
 import { channelHz, hazardCautions, pointOf, type Condition, type LaidCard, type TestPoint } from '../card';
 import { attempt } from '../errors/core-error';
-import type { ReadingSubject } from '../job/tape-entry';
+import type { ReadingSubject } from '../tape';
 import type { Unit } from '../quantity';
-import type { EntryContext } from './entry-context';
+import type { EntryContext } from '../line';
 import { readLine } from './entry-line';
 
 /** What a line would be a reading of, if it had a value. */

@@ -1,6 +1,6 @@
 import type { TraceResult } from '../trace/trace';
-import { ofKind, standing } from './tape';
-import type { EntryOf, TapeEntry } from './tape-entry';
+import { hundredText } from '../words';
+import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
 
 export interface ClaimCheck {
   readonly claim: EntryOf<'claim'>;
@@ -13,8 +13,7 @@ export function checkClaims(tape: readonly TapeEntry[], result: TraceResult, nam
   return ofKind(standing(tape), 'claim').map((claim): ClaimCheck => {
     const found = result.sections.find((s) => s.section === claim.section);
     if (!found || !claim.says) return { claim, stands: 'open', why: 'nothing measured bears on it' };
-    const percent = found.chance < 0.01 ? 'under 1' : String(Math.round(found.chance * 100));
-    const of = `the ${nameOf(found.section)} stands at ${percent} in 100`;
+    const of = `the ${nameOf(found.section)} stands at ${hundredText(found.chance)} in 100`;
     const saysBad = claim.says === 'bad';
     if (saysBad ? found.chance < 0.01 : found.chance >= 0.5) return { claim, stands: 'contradicted', why: of };
     if (saysBad ? found.chance >= 0.5 : found.chance < 0.01) return { claim, stands: 'supported', why: of };

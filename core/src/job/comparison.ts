@@ -1,7 +1,6 @@
 import type { LaidCard } from '../card/lay-card';
 import type { TestLimit } from '../card/card-schema';
-import { ofKind } from './tape';
-import type { EntryOf, TapeEntry } from './tape-entry';
+import { ofKind, type EntryOf, type TapeEntry } from '../tape';
 
 export interface ComparisonRow {
   readonly limit: TestLimit;

@@ -1,14 +1,12 @@
+export { benchState, lessonOf, startCondition } from './bench-state';
 export * from './claims';
 export * from './comparison';
 export * from './evidence';
 export * from './job-state';
-export { joinTapes, type JoinedTape } from './join-tapes';
+export * from './labour-clock';
 export * from './new-shop-settings';
 export * from './price';
 export * from './records';
 export * from './report';
 export * from './retests';
-export * from './tape';
-export * from './tape-entry';
-export * from './vocabulary';
-export * from './words';
+export { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned, type SafetyCheck } from './safety-checks';

@@ -2,9 +2,9 @@ import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
 import { comparison } from './comparison';
 import { retests } from './retests';
-import { ofKind, standing } from './tape';
-import { type EntryOf, type TapeEntry } from './tape-entry';
-import { stages, type Stage } from './vocabulary';
+import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
+import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
+import { stages, type Stage } from '../words';
 
 export type StageState = 'done' | 'in-hand' | 'missing' | 'not-begun' | 'not-needed';
 export interface StageStatus {
@@ -28,17 +28,6 @@ export function problems(tape: readonly TapeEntry[]): Problem[] {
   return [...list.values()];
 }
 
-/** Hazards and cold checks of the card that the tape does not yet answer; empty when safety can be signed off. */
-export function openSafetyChecks(card: LaidCard | undefined, tape: readonly TapeEntry[]): string[] {
-  const answered = new Set(ofKind(standing(tape), 'safety').map((entry) => entry.check));
-  const asked = card ? [...card.coldChecks.map((c) => c.id), ...card.hazards.map((h) => `hazard-${h.kind}`)] : [];
-  return asked.filter((check) => !answered.has(check));
-}
-
-/** Whether Safety has been signed off, and nothing was found wrong since. */
-export const safetySigned = (tape: readonly TapeEntry[]): boolean =>
-  ofKind(standing(tape), 'sign-off').some((entry) => entry.stage === 'safety');
-
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** The state of every stage, worked out from what stands on the tape. */
@@ -52,11 +41,14 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
   const work: Readonly<Record<Stage, () => [StageState, string]>> = {
     'book-in': () => (job.promisedOn ? ['done', 'done'] : ['done', 'no date promised']),
     safety: () => {
-      const open = openSafetyChecks(card, stood).length;
-      const wrong = ofKind(stood, 'safety').filter((entry) => entry.result === 'wrong').length;
+      const asked = safetyChecks(card).length;
+      const open = openSafetyChecks(card, stood);
+      const answers = safetyAnswers(stood);
+      const wrong = open.filter(({ id }) => answers.has(id)).length;
       if (safetySigned(stood)) return ['done', wrong ? `signed, ${wrong} wrong` : 'signed off'];
-      const asked = (card?.coldChecks.length ?? 0) + (card?.hazards.length ?? 0);
-      return ['missing', asked === 0 || open === asked ? 'not signed' : open ? `${open} left, not signed` : 'ready to sign'];
+      if (wrong) return ['missing', `${wrong} wrong, not signed`];
+      if (open.length === asked) return ['missing', 'not signed'];
+      return ['missing', open.length ? `${open.length} left, not signed` : 'ready to sign'];
     },
     'first-look': () => {
       const found = ofKind(stood, 'finding').filter((entry) => entry.finding !== 'clean').length;

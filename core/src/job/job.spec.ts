@@ -5,14 +5,16 @@ import { traceModel, trace } from '../trace';
 import { checkClaims } from './claims';
 import { comparison } from './comparison';
 import { evidenceOf } from './evidence';
-import { openSafetyChecks, problems, stageStates, summarise } from './job-state';
+import { problems, stageStates, summarise } from './job-state';
 import { moneyText, parseMoney } from '../money';
 import { jobPrice } from './price';
 import { newShopSettings } from './new-shop-settings';
-import { buildReport, limitsText } from './report';
+import { limitsText } from '../measure';
+import { buildReport } from './report';
 import { retests } from './retests';
-import { labourClock, standing, tapeLines } from './tape';
-import { tapeEntrySchema, type TapeBody } from './tape-entry';
+import { openSafetyChecks, safetySigned } from './safety-checks';
+import { labourClock } from './labour-clock';
+import { standing, tapeEntrySchema, tapeLines, type TapeBody } from '../tape';
 
 const card = smallLaid();
 const fn = (functionId: string, result: 'works' | 'dead' | 'weak'): TapeBody => ({ kind: 'function', functionId, result });
@@ -58,11 +60,28 @@ describe('the tape', () => {
 describe('stages', () => {
   const state = (tape: ReturnType<typeof tapeOf>, stage: string) => stageStates(sampleJob, tape, card).find((s) => s.stage === stage);
   it('hold safety open until every check is answered and signed', () => {
-    expect(openSafetyChecks(card, [])).toEqual(['fuse', 'hazard-rf']);
+    expect(openSafetyChecks(card, []).map(({ id }) => id)).toEqual(['fuse', 'hazard-rf']);
+    // A set without a card has checks as well.
+    expect(openSafetyChecks(undefined, []).length).toBe(5);
     expect(state([], 'safety')).toEqual({ stage: 'safety', state: 'missing', says: 'not signed' });
     expect(stageStates(sampleJob, [], undefined).find((s) => s.stage === 'safety')?.says).toBe('not signed');
     expect(state(tapeOf(...signed.slice(0, 2)), 'safety')?.says).toBe('ready to sign');
     expect(state(tapeOf(...signed), 'safety')?.state).toBe('done');
+  });
+  it('keep safety open while a check is wrong, until it is mended', () => {
+    const wrong: TapeBody = { kind: 'safety', check: 'fuse', result: 'wrong' };
+    const before = tapeOf(wrong, signed[1]!);
+    expect(openSafetyChecks(card, before).map(({ id }) => id)).toEqual(['fuse']);
+    expect(state(before, 'safety')).toEqual({ stage: 'safety', state: 'missing', says: '1 wrong, not signed' });
+    expect(state(tapeOf(wrong, signed[1]!, signed[0]!), 'safety')?.says).toBe('ready to sign');
+  });
+  it('open safety again when a check is found wrong after the signature; mended, it is signed anew', () => {
+    const wrong: TapeBody = { kind: 'safety', check: 'fuse', result: 'wrong' };
+    expect(safetySigned(tapeOf(...signed, wrong))).toBeFalse();
+    expect(safetySigned(tapeOf(...signed, wrong, signed[0]!))).toBeFalse();
+    expect(safetySigned(tapeOf(...signed, wrong, signed[0]!, signed[2]!))).toBeTrue();
+    // Found wrong by mistake: the entry is struck, and the signature holds.
+    expect(safetySigned(tapeOf(...signed, wrong, strike(4)))).toBeTrue();
   });
   it('open safety again when the signature is struck', () => expect(state(tapeOf(...signed, strike(3)), 'safety')?.state).toBe('missing'));
   it('count functions tried, and those that fail', () => {

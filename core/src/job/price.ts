@@ -1,7 +1,7 @@
 import { priceLines } from '../money';
 import type { ShopSettings } from './records';
-import { labourClock, ofKind, standing } from './tape';
-import type { TapeEntry } from './tape-entry';
+import { labourClock } from './labour-clock';
+import { ofKind, standing, type TapeEntry } from '../tape';
 
 export interface JobPrice {
   readonly labourMinutes: number;

@@ -1,14 +1,14 @@
 import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
-import { functionResults, stages, waitReasons } from './vocabulary';
+import { minorSchema } from '../money';
+import { largestQuantity } from '../tape';
+import { functionResults, stages, waitReasons } from '../words';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
 
 const day = z.iso.date();
-/** No shop reaches these; a file that goes beyond them would leave no room for the next job, entry or sum. */
-export const recordLimits = { jobNumber: 9_999_999, seq: 9_999_999, minor: 9_999_999_999, quantity: 99_999, bytes: 4_000_000_000 } as const;
-/** An amount of money in minor units. */
-export const minorSchema = z.number().int().min(0).max(recordLimits.minor, 'An amount of money is too large.');
+/** No shop reaches these; a file that goes beyond them would leave no room for the next job. */
+const largest = { jobNumber: 9_999_999, bytes: 4_000_000_000 } as const;
 
 export const customerSchema = z.object({
   id: z.uuid(),
@@ -40,7 +40,7 @@ export type Symptom = z.infer<typeof symptomSchema>;
 
 export const jobSchema = z.object({
   id: z.uuid(),
-  number: z.number().int().min(1).max(recordLimits.jobNumber),
+  number: z.number().int().min(1).max(largest.jobNumber),
   setId: z.uuid(),
   customerId: z.uuid(),
   bookedInAt: z.iso.datetime(),
@@ -74,7 +74,7 @@ export const attachmentSchema = z.object({
   jobId: z.uuid(),
   name: z.string(),
   type: z.string(),
-  size: z.number().int().min(0).max(recordLimits.bytes),
+  size: z.number().int().min(0).max(largest.bytes),
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
@@ -82,7 +82,7 @@ export const stockItemSchema = z.object({
   id: z.string().min(1),
   part: z.string().min(1),
   kind: z.string(),
-  quantity: z.number().int().min(0).max(recordLimits.quantity),
+  quantity: z.number().int().min(0).max(largestQuantity),
   priceMinor: minorSchema,
   drawer: z.string().default(''),
   supplier: z.string().default(''),
@@ -101,7 +101,7 @@ export const shopSettingsSchema = z.object({
     .number()
     .int()
     .min(1)
-    .max(recordLimits.jobNumber + 1),
+    .max(largest.jobNumber + 1),
   lastArchiveAt: z.iso.datetime().optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

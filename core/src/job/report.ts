@@ -1,14 +1,12 @@
 import { conditionText, type LaidCard } from '../card';
-import { formatQuantity, quantityText, type Unit } from '../quantity';
+import { limitsText } from '../measure';
 import { comparison } from './comparison';
-import { readingText } from './evidence';
+import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine, type TapeEntry } from '../tape';
 import { problems } from './job-state';
 import { moneyText } from '../money';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
-import { ofKind, standing } from './tape';
-import type { EntryOf, TapeEntry } from './tape-entry';
-import { findingNames, verdictNames } from './words';
+import { verdictNames } from '../words';
 
 /** A cell of the before/after table, ready to be read. */
 export interface ReportCell {
@@ -43,21 +41,6 @@ export interface Report {
   readonly price: JobPrice;
   readonly priceLines: readonly { readonly what: string; readonly amount: string }[];
   readonly cautions: readonly string[];
-}
-
-/** Limits in words: `1.5–2 kHz`, `max 0.5 µV`, `min 3.4 W`, `±600 Hz`. */
-export function limitsText(low: number | undefined, high: number | undefined, unit: Unit): string {
-  if (low === undefined) return high === undefined ? 'no limit' : `max ${quantityText(high, unit)}`;
-  if (high === undefined) return `min ${quantityText(low, unit)}`;
-  if (low === -high && high > 0) return `±${quantityText(high, unit)}`;
-  // Limits close together, as those of a carrier, are told to a hundredth of what lies between them.
-  const between = Math.abs(high - low) / Math.max(Math.abs(low), Math.abs(high));
-  const digits = Math.max(4, between > 0 ? Math.ceil(2 - Math.log10(between)) : 9);
-  const [from, to] = [formatQuantity(low, unit, { digits }), formatQuantity(high, unit, { digits })];
-  // Levels in dB and figures around zero would be misread with a dash between them.
-  return from.unit === to.unit && low >= 0
-    ? `${from.number}–${to.number}${to.unit ? ` ${to.unit}` : ''}`
-    : `${quantityText(low, unit, { digits })} to ${quantityText(high, unit, { digits })}`;
 }
 
 const cell = (reading: EntryOf<'reading'> | undefined): ReportCell =>
@@ -100,29 +83,20 @@ export function buildReport(input: {
   const price = jobPrice(stood, shop, input.nowMs);
   const fits = ofKind(stood, 'fit');
   const currency = job.currency ?? shop.currency;
-  const remarks = (about: EntryOf<'remark'>['about']): string[] =>
-    ofKind(stood, 'remark')
-      .filter((r) => r.about === about)
-      .map((r) => r.text);
   const list = problems(stood);
-  const found = [
-    ...list.filter((p) => p.state !== 'open').map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
-    ...ofKind(stood, 'finding')
-      .filter((f) => f.finding !== 'clean')
-      .map(
-        (f) => `${[f.designator, f.text || findingNames[f.finding]].filter(Boolean).join(' ')}${f.previousHands ? ' (earlier work)' : ''}`,
-      ),
-    ...ofKind(stood, 'proof')
-      .filter((p) => p.result === 'bad')
-      .map((p) => `${p.designator} proved bad${p.text ? `: ${p.text}` : ''}`),
-  ];
+  const lines = stood.flatMap((entry) => paperLines(entry, card));
+  const linesAt = (place: PaperLine['place']): string[] => lines.filter((line) => line.place === place).map(({ text }) => text);
   return {
-    ...input,
     shop,
     job,
+    customer: input.customer,
+    set: input.set,
     complaint: job.complaint,
-    found,
-    done: [...fits.map((f) => `${f.designator} replaced: ${f.oldPart || 'old part'} by ${f.newPart}`), ...remarks('done')],
+    found: [
+      ...list.filter((p) => p.state !== 'open').map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
+      ...linesAt('found'),
+    ],
+    done: linesAt('done'),
     parts: fits.map((f) => ({
       what: f.designator,
       old: f.oldPart,
@@ -143,9 +117,9 @@ export function buildReport(input: {
       ...list
         .filter((p) => p.state === 'left-alone' || p.state === 'open')
         .map((p) => `${p.title}${p.state === 'open' ? ' (still open)' : ''}`),
-      ...remarks('left-alone'),
+      ...linesAt('left-alone'),
     ],
-    watchFor: remarks('watch-for'),
+    watchFor: linesAt('watch-for'),
     price,
     priceLines: priceLinesOf(price, shop, currency),
     cautions: [

@@ -1,7 +1,6 @@
 import { conditionText, type LaidCard } from '../card';
-import { ofKind } from './tape';
+import { ofKind, type EntryOf, type TapeEntry } from '../tape';
 import type { Symptom } from './records';
-import type { EntryOf, TapeEntry } from './tape-entry';
 
 export interface Retest {
   readonly kind: 'function' | 'reading';

@@ -143,8 +143,8 @@ describe('a reading over a link', () => {
 
   it('stands in the line as it would be typed, and is read back to its last digit', () => {
     expect(lineWith('tp7 ', { value: 13.2045, step: 0.001 }, 'V')).toBe('tp7 13.205 V');
-    expect(lineWith('q4 c', { value: -0.62, step: 0.01 }, 'V')).toBe('q4 c -620 mV');
-    expect(lineWith('tp7', { value: 0.000_312, step: 1e-5 }, 'V')).toBe('tp7 310 µV');
+    expect(lineWith('q4 c', { value: -0.62, step: 0.01 }, 'V')).toBe('q4 c -0.62 V');
+    expect(lineWith('tp7', { value: 0.000_312, step: 1e-5 }, 'V')).toBe('tp7 0.31 mV');
     expect(lineWith('ch19', { value: null, step: 0 }, 'Hz')).toBe('ch19 dead');
     const context = { condition: {}, instruments: [], onSheets: () => true };
     fc.assert(

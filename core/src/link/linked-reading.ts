@@ -1,10 +1,8 @@
 import type { ValueWanted } from '../entry';
 import { instrumentsFor, ownStep, type Instrument } from '../measure';
-import { quantityText, type Unit } from '../quantity';
+import { isLevel, quantityText, type Unit } from '../quantity';
+import { figureWords } from '../tape';
 import { canBeLinked, type ScpiReading } from './scpi';
-
-/** Levels go below nought, and far below is small. */
-const levels: readonly Unit[] = ['dBm', 'dBc', 'dB'];
 
 /** Who takes a reading over a link, or why nobody does. */
 export type Reader = { readonly instrument: Instrument } | { readonly why: string };
@@ -18,7 +16,7 @@ export function readerFor(wanted: ValueWanted, instruments: readonly Instrument[
   const { unit, most = 0 } = wanted;
   const able = canBeLinked(unit) ? instrumentsFor(instruments, wanted) : [];
   const linked = able.filter(({ link }) => link);
-  const fit = linked.find((instrument) => levels.includes(unit) || mostOf(instrument, unit) >= most);
+  const fit = linked.find((instrument) => isLevel(unit) || mostOf(instrument, unit) >= most);
   if (fit) return { instrument: fit };
   const [small] = linked;
   if (small)
@@ -46,12 +44,8 @@ export function honestStep({ value, step }: ScpiReading, unit: Unit, instrument:
 export function isSteady(before: number | null, now: number | null, step: number, unit: Unit): boolean {
   if (before === null || now === null) return before === now;
   const apart = Math.abs(now - before);
-  return apart <= Math.max(3 * step, levels.includes(unit) ? 0.3 : 0.002 * Math.max(Math.abs(now), Math.abs(before)));
+  return apart <= Math.max(3 * step, isLevel(unit) ? 0.3 : 0.002 * Math.max(Math.abs(now), Math.abs(before)));
 }
 
 /** A line that wanted a value, with the value that was read: `tp3` and 13.21 V give `tp3 13.21 V`. */
-export function lineWith(line: string, { value, step }: ScpiReading, unit: Unit): string {
-  const rounded = step > 0 && value !== null ? Math.round(value / step) * step : value;
-  const figure = rounded === null ? 'dead' : quantityText(rounded, unit, step > 0 ? { step } : { digits: 9 }).replace('−', '-');
-  return `${line.trim()} ${figure}`;
-}
+export const lineWith = (line: string, reading: ScpiReading, unit: Unit): string => `${line.trim()} ${figureWords(reading, unit)}`;

@@ -2,5 +2,6 @@ export * from './accuracy';
 export * from './counter';
 export * from './instrument';
 export * from './judge-reading';
+export { limitsText } from './limits-text';
 export * from './reading-uncertainty';
 export * from './verdict';

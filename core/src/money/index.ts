@@ -1,2 +1,3 @@
 export * from './price-lines';
 export * from './money-text';
+export { largestMinor, minorSchema } from './minor';

@@ -1,15 +1,20 @@
-import type { Card } from '../card/card-schema';
-
-type Node = Card['frequencyPlan'][number];
+/** A node of a frequency plan: it makes its frequency from those before it. */
+export interface FrequencyNode {
+  readonly id: string;
+  readonly from: readonly string[];
+  readonly does: 'oscillates' | 'multiplies' | 'divides' | 'mixes-up' | 'mixes-down' | 'locks' | 'passes';
+  readonly hz?: number | undefined;
+  readonly factor?: number | undefined;
+}
 
 /**
  * Frequency of every node of a frequency plan, in Hz, for one tuning. A node whose sources or figures are not known is
  * left out.
  * @param set what the tuning sets: the frequency of an oscillator, or the factor of a loop, multiplier or divider.
  */
-export function nodeFrequencies(nodes: readonly Node[], set: Readonly<Record<string, number>> = {}): Map<string, number> {
+export function nodeFrequencies(nodes: readonly FrequencyNode[], set: Readonly<Record<string, number>> = {}): Map<string, number> {
   const known = new Map<string, number>();
-  const of = (node: Node): number | undefined => {
+  const of = (node: FrequencyNode): number | undefined => {
     const from = node.from.map((id) => known.get(id));
     const [a, b] = from;
     const factor = set[node.id] ?? node.factor;

@@ -61,3 +61,26 @@ export function quantityText(value: number, unit: Unit, options: FormatOptions =
   const figure = formatQuantity(value, unit, options);
   return figure.unit === '' ? figure.number : `${figure.number}${figure.unit === '%' ? '' : ' '}${figure.unit}`;
 }
+
+/**
+ * A value as one types it: the prefix is the largest that shows all of it and no digit beyond its step, so that it reads back as the
+ * same value with the same step. A unit without prefixes is written as it is, whatever its step.
+ * @example
+ * writtenQuantity(0.62, 'V', 0.01) //~> '0.62 V'
+ * writtenQuantity(27_185_120, 'Hz', 10) //~> '27.18512 MHz'
+ */
+export function writtenQuantity(value: number, unit: Unit, step: number): string {
+  const shown = exponentFor(value, unit);
+  if (!(step > 0)) return withPrefix(String(Number((value / 10 ** shown).toPrecision(12))), shown, unit);
+  const worth = Math.round(Math.log10(step));
+  const exponent = worth <= shown || takesNoPrefix(unit) || unit === '' ? shown : Math.min(9, Math.ceil(worth / 3) * 3);
+  // Counted in steps the digits are whole, and no rounding of binary fractions shows.
+  const steps = String(Math.round(Math.abs(value) / step)) + '0'.repeat(Math.max(0, worth - exponent));
+  const decimals = Math.max(0, exponent - worth);
+  const padded = steps.padStart(decimals + 1, '0');
+  const number = decimals === 0 ? padded : `${padded.slice(0, -decimals)}.${padded.slice(-decimals)}`;
+  return withPrefix(`${value < 0 ? '-' : ''}${number}`, exponent, unit);
+}
+
+const withPrefix = (number: string, exponent: number, unit: Unit): string =>
+  `${number} ${prefixes.find(([power]) => power === exponent)?.[1] ?? ''}${unitSign(unit)}`.trim();

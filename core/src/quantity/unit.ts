@@ -32,5 +32,8 @@ export const unitSpellings: readonly (readonly [string, Unit])[] = [
 /** Units that never take a prefix: "mdB" is a slip, not a thousandth. */
 export const takesNoPrefix = (unit: Unit): boolean => ['dBm', 'dBc', 'dB', '%', 'ppm', 'degC'].includes(unit);
 
+/** A level in decibels: it goes below nought, far below is small, and it is judged by difference, not by share. */
+export const isLevel = (unit: Unit): boolean => ['dBm', 'dBc', 'dB'].includes(unit);
+
 /** The sign people read beside a figure. */
 export const unitSign = (unit: Unit): string => (unit === 'ohm' ? 'Ω' : unit === 'degC' ? '°C' : unit);

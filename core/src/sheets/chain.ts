@@ -1,7 +1,7 @@
 import type { Card, CardFunction } from '../card/card-schema';
 import { pointOf, partOf } from '../card/look-up';
 import { CoreError } from '../errors/core-error';
-import type { ReadingVerdict } from '../job';
+import type { ReadingVerdict } from '../words';
 import { baseName } from './look-up-places';
 import { readingKey, type Reading } from './sheet-readings';
 

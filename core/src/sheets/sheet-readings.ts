@@ -1,5 +1,5 @@
 import { agrees, type Condition } from '../card';
-import { ofKind, standing, type EntryOf, type TapeEntry } from '../job';
+import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
 
 export type Reading = EntryOf<'reading'>;
 

@@ -1,3 +1,4 @@
+import { isLevel } from '../quantity';
 import { agrees, expectationAt, pointOf, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
 import { settle, walk, type Behaviour, type Held, type Passed } from './behaviour';
 import { chanceFrom, type Chance } from './chance';
@@ -16,7 +17,6 @@ export interface StandInOptions {
   readonly outside?: boolean;
 }
 
-const relative = new Set(['dBm', 'dBc', 'dB']);
 /** Needs that carry a direct voltage from one section to another. */
 const lines = new Set(['supply', 'bias', 'switching']);
 /** Parts that short as often as they open. */
@@ -168,7 +168,7 @@ export class StandInSet {
     const loss = passed.lossDb + misaligned + (passed.unlocked && !frequency && !makes ? 60 : 0);
     if (loss > 42) return null;
     if (frequency) return passed.unlocked ? healthy * (1 + 0.03 * (this.faults[0]?.silences ? 1 : -1)) : healthy * (1 + passed.ppm / 1e6);
-    if (relative.has(point.unit)) return healthy - loss;
+    if (isLevel(point.unit)) return healthy - loss;
     return healthy * 10 ** (-loss / (point.unit === 'W' ? 10 : 20));
   }
 
@@ -205,7 +205,7 @@ export class StandInSet {
 
   private seen(point: TestPoint, value: number): number {
     const slip = this.chance.happens(0.006 * this.noise);
-    if (relative.has(point.unit)) return value + this.chance.normal(0.6) * this.noise - (slip ? 20 : 0);
+    if (isLevel(point.unit)) return value + this.chance.normal(0.6) * this.noise - (slip ? 20 : 0);
     const share = point.unit === 'Hz' ? 1e-6 : point.unit === 'V' && point.sees === 'own' ? 0.006 : 0.03;
     return value * (1 + this.chance.normal(share) * this.noise) * (slip ? this.chance.oneOf([0.1, 10]) : 1);
   }
@@ -219,7 +219,7 @@ export class StandInSet {
     if (here === null) return 'dead';
     const { nominal, low, high } = point.expect[0] ?? {};
     const there = nominal ?? ((low ?? 0) + (high ?? low ?? 0)) / 2;
-    const apart = relative.has(point.unit)
+    const apart = isLevel(point.unit)
       ? 3
       : Math.max(0.12 * Math.abs(there), high !== undefined && low !== undefined ? (high - low) / 2 : 0);
     return here < there - apart ? 'low' : here > there + apart ? 'high' : 'in';

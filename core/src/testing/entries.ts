@@ -1,4 +1,6 @@
-import type { Job, ReadingVerdict, TapeBody, TapeEntry } from '../job';
+import type { Job } from '../job';
+import type { ReadingVerdict } from '../words';
+import type { TapeBody, TapeEntry } from '../tape';
 
 const jobId = '11111111-1111-4111-8111-111111111111';
 const idOf = (n: number): string => `22222222-2222-4222-8222-${String(n).padStart(12, '0')}`;

@@ -3,7 +3,8 @@ import { localLook } from './looks';
 import type { Reach } from './reach';
 import { localRowsOf, rowsOf, soundRow, spread, type LocalRows, type Look } from './rows';
 import type { Space } from './space';
-import { proof, type Remedy } from './tables/bench-acts';
+import { proof } from './tables/bench-acts';
+import type { Remedy } from '../words';
 import { partWeight } from './tables/prior-weights';
 import type { cost } from './tables/probe-costs';
 

@@ -1,3 +1,4 @@
+import { hundredText } from '../words';
 import type { Evidence, ShopHistory } from './evidence';
 import { amongFaulty, logPriorWith, posterior, weigh } from './infer';
 import type { TraceModel } from './model';
@@ -36,8 +37,6 @@ export function effectsOf(model: TraceModel, evidence: readonly Evidence[], hist
   });
 }
 
-const percent = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
-
 /**
  * What an entry would do to the suspicion, in words: the section it would lift most and the one it would drop most.
  * Shown before the entry is kept, so that a slip is seen for what it would do.
@@ -49,8 +48,8 @@ export function effectText(before: TraceResult, after: TraceResult, nameOf: (sec
   const up = moves[0];
   const down = moves.at(-1);
   const told = [
-    up && up.now - up.was >= 0.015 ? `lift ${up.name} from ${percent(up.was)} to ${percent(up.now)}` : '',
-    down && down.was - down.now >= 0.015 ? `drop ${down.name} from ${percent(down.was)} to ${percent(down.now)}` : '',
+    up && up.now - up.was >= 0.015 ? `lift ${up.name} from ${hundredText(up.was)} to ${hundredText(up.now)}` : '',
+    down && down.was - down.now >= 0.015 ? `drop ${down.name} from ${hundredText(down.was)} to ${hundredText(down.now)}` : '',
   ].filter(Boolean);
   return told.length ? `Would ${told.join(', ')}.` : 'Would change the suspicion little.';
 }

@@ -1,47 +1,46 @@
 import type { Condition } from '../card/card-schema';
-import type { Remedy } from './tables/bench-acts';
-import type { FunctionOutcome } from './tables/function-rows';
-import type { ReadingOutcome } from './tables/reading-rows';
+import type { FunctionOutcome, ReadingOutcome, Remedy } from '../words';
 
-interface Base {
+/** What was seen, before it is said which entry told it. */
+export type EvidenceBody =
+  | { readonly kind: 'function'; readonly functionId: string; readonly outcome: FunctionOutcome; readonly reported?: boolean }
+  | {
+      readonly kind: 'reading';
+      readonly point: string;
+      readonly condition: Condition;
+      readonly outcome: ReadingOutcome;
+      readonly text: string;
+    }
+  | { readonly kind: 'injection'; readonly injection: string; readonly outcome: FunctionOutcome }
+  | { readonly kind: 'forcing'; readonly forcing: string; readonly outcome: FunctionOutcome }
+  | {
+      readonly kind: 'finding';
+      readonly section: string;
+      readonly severity: 'slight' | 'plain' | 'bad' | 'clean';
+      readonly previousHands: boolean;
+      /** The part at which it was found, where it was at one. */
+      readonly designator?: string;
+      /** Cores turned, trimmers touched: speaks for a set misaligned throughout. */
+      readonly twiddled?: boolean;
+      readonly text: string;
+    }
+  | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
+  | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
+  /** A point read beside the same point of a healthy set of this chassis. */
+  | { readonly kind: 'comparison'; readonly point: string; readonly outcome: ReadingOutcome; readonly text: string }
+  /** The feed of a section lifted: its supply recovers, or stays as it was. */
+  | { readonly kind: 'lift'; readonly section: string; readonly recovers: boolean }
+  /** A cheap repair as a test, and whether the trouble is gone. */
+  | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
+  | { readonly kind: 'fit'; readonly section: string; readonly designator: string };
+
+/** What has been seen, in the form that Trace weighs. */
+export type Evidence = EvidenceBody & {
   /** The tape entry it comes from. */
   readonly id: string;
   /** Who made it doubts it: it counts half. */
   readonly doubtful?: boolean;
-}
-
-/** What has been seen, in the form that Trace weighs. */
-export type Evidence = Base &
-  (
-    | { readonly kind: 'function'; readonly functionId: string; readonly outcome: FunctionOutcome; readonly reported?: boolean }
-    | {
-        readonly kind: 'reading';
-        readonly point: string;
-        readonly condition: Condition;
-        readonly outcome: ReadingOutcome;
-        readonly text: string;
-      }
-    | { readonly kind: 'injection'; readonly injection: string; readonly outcome: FunctionOutcome }
-    | { readonly kind: 'forcing'; readonly forcing: string; readonly outcome: FunctionOutcome }
-    | {
-        readonly kind: 'finding';
-        readonly section: string;
-        readonly severity: 'slight' | 'plain' | 'bad' | 'clean';
-        readonly previousHands: boolean;
-        /** Cores turned, trimmers touched: speaks for a set misaligned throughout. */
-        readonly twiddled?: boolean;
-        readonly text: string;
-      }
-    | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
-    | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
-    /** A point read beside the same point of a healthy set of this chassis. */
-    | { readonly kind: 'comparison'; readonly point: string; readonly outcome: ReadingOutcome; readonly text: string }
-    /** The feed of a section lifted: its supply recovers, or stays as it was. */
-    | { readonly kind: 'lift'; readonly section: string; readonly recovers: boolean }
-    /** A cheap repair as a test, and whether the trouble is gone. */
-    | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
-    | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
-  );
+};
 
 /** Confirmed repairs of this card in this shop, by section. */
 export type ShopHistory = Readonly<Record<string, number>>;

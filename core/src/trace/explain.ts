@@ -1,5 +1,5 @@
 import { conditionText, pointOf, type Card } from '../card';
-import { comparisonNames, remedyNames } from '../job/words';
+import { comparisonNames, liftText, remedyText } from '../words';
 import type { ShopHistory } from './evidence';
 import { amongFaulty, logWeights, outcomeOf, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
@@ -67,9 +67,9 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
     case 'manipulation':
       return evidence.text;
     case 'lift':
-      return `Feed of the ${nameOf(evidence.section)} lifted: the supply ${evidence.recovers ? 'comes back' : 'stays as it was'}`;
+      return liftText(nameOf(evidence.section), evidence.recovers);
     case 'remedy':
-      return `${nameOf(evidence.section)} ${remedyNames[evidence.remedy]}: ${evidence.cured ? 'the trouble is gone' : 'no change'}`;
+      return `${nameOf(evidence.section)} ${remedyText(evidence.remedy, evidence.cured)}`;
     case 'proof':
       return `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
     case 'fit':

@@ -4,7 +4,4 @@ export * from './evidence';
 export { traceModel, type TraceModel } from './model';
 export { probeOrders, worthText, type Probe, type ProbeOrder, type ProbeOutcome } from './next-probe';
 export { functionReach, readingReach } from './reach';
-export { remedies, type Remedy } from './tables/bench-acts';
-export { functionOutcomes, type FunctionOutcome } from './tables/function-rows';
-export { readingOutcomes, type ReadingOutcome } from './tables/reading-rows';
 export * from './trace';

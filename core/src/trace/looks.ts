@@ -4,13 +4,13 @@ import { mixed, type Look } from './rows';
 import type { FaultKind } from './tables/fault-kinds';
 import {
   faultyFunction,
-  functionOutcomes,
   healthyFunction,
   misalignedFunction,
   outsideFunction,
   sectionShift,
   type FunctionRow,
 } from './tables/function-rows';
+import { functionOutcomes, readingOutcomes } from '../words';
 import { adjustableParts } from './tables/prior-weights';
 import {
   faultyFrequency,
@@ -21,7 +21,6 @@ import {
   healthyReading,
   misalignedSignal,
   outsideReading,
-  readingOutcomes,
 } from './tables/reading-rows';
 
 const shiftedRows = new Map<string, FunctionRow>();

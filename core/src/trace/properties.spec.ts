@@ -4,8 +4,7 @@ import { smallLaid } from '../testing/small-card';
 import { effectsOf } from './effect';
 import type { Evidence } from './evidence';
 import { traceModel } from './model';
-import { functionOutcomes } from './tables/function-rows';
-import { readingOutcomes } from './tables/reading-rows';
+import { functionOutcomes, readingOutcomes } from '../words';
 import { trace } from './trace';
 
 const models = [traceModel(smallLaid(), 30), traceModel(generateCard(20, 3), 10)];

@@ -3,7 +3,7 @@ import type { Evidence } from './evidence';
 import { weigh } from './infer';
 import { traceModel } from './model';
 import { mostTimes, onceMore, resultsRow, type Results } from './repeats';
-import type { FunctionOutcome } from './tables/function-rows';
+import type { FunctionOutcome } from '../words';
 import { trace } from './trace';
 
 const model = traceModel(smallLaid(), 30);

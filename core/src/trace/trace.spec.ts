@@ -8,14 +8,8 @@ import { traceModel } from './model';
 import { worthText } from './next-probe';
 import { drivers, functionReach, readingReach, supplyChain } from './reach';
 import { faultKinds, kindWeight } from './tables/fault-kinds';
-import {
-  faultyFunction,
-  functionOutcomes,
-  healthyFunction,
-  misalignedFunction,
-  outsideFunction,
-  outsideReported,
-} from './tables/function-rows';
+import { faultyFunction, healthyFunction, misalignedFunction, outsideFunction, outsideReported } from './tables/function-rows';
+import { functionOutcomes } from '../words';
 import {
   faultyFrequency,
   faultyLoop,
@@ -352,6 +346,23 @@ describe('effectText', () => {
     expect(told(reading('TP5', 'in', am))).toMatch(/^Would lift detector from \d+ to \d+, drop if-amp from \d+ to (under 1|\d+)\.$/);
   });
   it('says so when it would change little', () => expect(told(reading('TP2', 'in'))).toBe('Would change the suspicion little.'));
+});
+
+describe('a finding', () => {
+  const share = (more: Partial<Extract<Evidence, { kind: 'finding' }>>): readonly number[] => {
+    const twin: typeof card = { ...card, parts: [...card.parts, { ...card.parts.find((p) => p.designator === 'C31')!, designator: 'C3' }] };
+    const found: Evidence = { id: 'f', kind: 'finding', section: 'vco', severity: 'plain', previousHands: false, text: '', ...more };
+    const parts = trace(traceModel(twin), [found], { count: 0 }).sections.find((s) => s.section === 'vco')!.parts;
+    return ['C3', 'C31'].map((name) => parts.find((part) => part.designator === name)!.share);
+  };
+  it('raises the part at which it was made, and no other whose name begins so', () => {
+    const [c3 = 0, c31 = 0] = share({ designator: 'C31', text: 'C31 leaking' });
+    expect(c31 / c3).toBeCloseTo(4, 6);
+    const [named = 0, other = 0] = share({ text: 'burnt beside c3' });
+    expect(named / other).toBeCloseTo(4, 6);
+    const [same = 0, alike = 0] = share({ text: 'smells' });
+    expect(same).toBe(alike);
+  });
 });
 
 describe('words', () => {

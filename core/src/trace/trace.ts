@@ -73,12 +73,16 @@ export interface TraceOptions {
   readonly explain?: boolean;
 }
 
+/** Whether a finding is of a part: at it, or with its designator among the words. */
+const names = ({ designator, text }: Extract<Evidence, { kind: 'finding' }>, part: string): boolean =>
+  designator === part || new RegExp(`\\b${part}\\b`, 'i').test(text);
+
 function partsRanked(parts: readonly Part[], evidence: readonly Evidence[]): SectionResult['parts'] {
   const weights = parts.map((part) => {
     const proofs = evidence.filter((e) => e.kind === 'proof' && e.designator === part.designator);
     const last = proofs.at(-1);
     const proven = last?.kind === 'proof' ? (last.bad ? 30 : 0.03) : 1;
-    const found = evidence.some((e) => e.kind === 'finding' && e.severity !== 'clean' && e.text.includes(part.designator)) ? 4 : 1;
+    const found = evidence.some((e) => e.kind === 'finding' && e.severity !== 'clean' && names(e, part.designator)) ? 4 : 1;
     const fitted = evidence.some((e) => e.kind === 'fit' && e.designator === part.designator) ? 0.05 : 1;
     return { designator: part.designator, weight: partWeight[part.kind] * proven * found * fitted };
   });

@@ -1,5 +1,6 @@
 import type { Card } from '@amber-relay/core/card';
-import type { Job, RadioSet, Symptom, TapeBody, TapeEntry } from '@amber-relay/core/job';
+import type { Job, RadioSet, Symptom } from '@amber-relay/core/job';
+import type { TapeBody, TapeEntry } from '@amber-relay/core/tape';
 import { customerId } from '../customers';
 import { madeUpId } from '../made-up-id';
 import { instrumentsAt } from '../instruments';

@@ -1,6 +1,7 @@
 import { layCard, type Card, type Condition, type LaidCard } from '@amber-relay/core/card';
 import { readLine } from '@amber-relay/core/entry';
-import { tapeEntrySchema, type RadioSet, type TapeBody, type TapeEntry } from '@amber-relay/core/job';
+import { tapeEntrySchema, type TapeBody, type TapeEntry } from '@amber-relay/core/tape';
+import type { RadioSet } from '@amber-relay/core/job';
 import type { Instrument } from '@amber-relay/core/measure';
 import { madeUpId } from '../made-up-id';
 

@@ -1,5 +1,5 @@
 import { conditionText, type Card } from '@amber-relay/core/card';
-import { limitsText } from '@amber-relay/core/job';
+import { limitsText } from '@amber-relay/core/measure';
 import { allParts, type DrawnPart, type FullSection } from './full-parts';
 import { margin, page, pageWidth } from './page-frame';
 import { cut, type Drawing } from './pen';

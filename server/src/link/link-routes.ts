@@ -1,7 +1,7 @@
 import { conditionSchema } from '@amber-relay/core/card';
 import { CoreError } from '@amber-relay/core/errors';
 import { readScpiReply, scpiFor } from '@amber-relay/core/link';
-import { readingSubjectSchema } from '@amber-relay/core/job';
+import { readingSubjectSchema } from '@amber-relay/core/tape';
 import { linkSchema, type InstrumentAddress } from '@amber-relay/core/measure';
 import { units } from '@amber-relay/core/quantity';
 import { json, Router, type Request, type RequestHandler, type Response } from 'express';

@@ -6,7 +6,13 @@ export const routes: Routes = [
   { path: 'jobs', title: 'Jobs', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
   { path: 'book-in', title: 'Book in', loadComponent: () => import('./book-in/book-in-page').then((m) => m.BookInPage) },
   { path: 'job/:id/tag', title: 'Job tag', loadComponent: () => import('./job/print/tag-page').then((m) => m.TagPage) },
-  { path: 'job/:id/sheet', title: 'Hand-back sheet', loadComponent: () => import('./job/print/sheet-page').then((m) => m.SheetPage) },
+  // Where it was until 0.2; addresses may have been kept.
+  { path: 'job/:id/sheet', redirectTo: 'job/:id/hand-back/print' },
+  {
+    path: 'job/:id/hand-back/print',
+    title: 'Hand-back sheet',
+    loadComponent: () => import('./job/print/hand-back-page').then((m) => m.HandBackPage),
+  },
   { path: 'job/:id', loadChildren: () => import('./job/routes').then((m) => m.routes) },
   { path: 'cards', title: 'Cards', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'cards/new', title: 'New card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },

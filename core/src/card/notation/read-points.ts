@@ -1,13 +1,10 @@
 import { units, type Unit } from '../../quantity';
 import type { CardInput, Condition } from '../card-schema';
+import { spreadOf } from '../usual-spread';
 import { cells, conditionOf, figureOf, list } from './lines';
 import type { Reading } from './reading';
 
 type PointInput = NonNullable<CardInput['testPoints']>[number];
-
-/** How far a reading may lie from its nominal where no limits are given. */
-const spreadOf = (nominal: number, unit: Unit): number =>
-  unit === 'dBm' || unit === 'dBc' ? 4 : unit === 'Hz' ? Math.abs(nominal) * 20e-6 : Math.abs(nominal) * 0.1;
 
 /** What a point should read under a condition, from its three figures; nothing where none is given. */
 function expectationOf(

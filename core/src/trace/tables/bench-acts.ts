@@ -1,4 +1,5 @@
 import type { Part } from '../../card/card-schema';
+import type { Remedy } from '../../words';
 import type { FaultKind } from './fault-kinds';
 
 /** Chances of what looking, tapping, lifting, measuring parts and trial repairs show, for a faulty section and a sound one. */
@@ -34,9 +35,7 @@ export const railRecovers: Readonly<Partial<Record<FaultKind, number>>> & { read
   otherwise: 0.015,
 };
 
-/** Cheap repairs as tests. Each is offered where a section has a part of such a kind. */
-export const remedies = ['reflow', 'reseat', 'clean'] as const;
-export type Remedy = (typeof remedies)[number];
+/** A cheap repair is offered as a test where a section has a part of such a kind. */
 export const remedyParts: Readonly<Record<Remedy, readonly Part['kind'][]>> = {
   reflow: ['joint', 'module', 'power-transistor', 'transformer', 'regulator-ic'],
   reseat: ['connector', 'valve', 'fuse'],

@@ -1,9 +1,7 @@
 import type { Card } from '../../card/card-schema';
+import type { FunctionOutcome } from '../../words';
 import type { FaultKind } from './fault-kinds';
 
-/** What a function check says, from the best to the worst: where two faults meet, the worse one shows. */
-export const functionOutcomes = ['works', 'weak', 'distorted', 'comes-and-goes', 'wrong-frequency', 'stuck-on', 'dead'] as const;
-export type FunctionOutcome = (typeof functionOutcomes)[number];
 export type FunctionRow = Readonly<Record<FunctionOutcome, number>>;
 
 const row = (

@@ -1,8 +1,6 @@
+import type { ReadingOutcome } from '../../words';
 import type { FaultKind } from './fault-kinds';
 
-/** What a reading says against its limits, from the best to the worst. */
-export const readingOutcomes = ['in', 'high', 'low', 'dead'] as const;
-export type ReadingOutcome = (typeof readingOutcomes)[number];
 export type ReadingRow = Readonly<Record<ReadingOutcome, number>>;
 
 const row = (inside: number, high: number, low: number, dead: number): ReadingRow => ({ in: inside, high, low, dead });

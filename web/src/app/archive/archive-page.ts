@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { CoreError } from '@amber-relay/core/errors';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { ArchiveService, saveFile, type ImportFailure } from '../storage/archive-service';
+import { Clock } from '../ui/clock';
 import { StoreKeeper } from '../storage/store-keeper';
 import { ShopRepository } from '../storage/shop-repository';
 import { wasTold } from '../storage/write-gate';
@@ -76,15 +76,16 @@ export class ArchivePage {
   protected readonly archives = inject(ArchiveService);
   private readonly shop = inject(ShopRepository);
   private readonly keeper = inject(StoreKeeper);
-  private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   private readonly storage = resource({ loader: () => this.shop.storageState() });
   protected readonly busy = signal('');
   /** Why the shop could not be carried away. */
   protected readonly notPacked = signal<ImportFailure | null>(null);
 
+  private readonly clock = inject(Clock);
   private readonly daysSince = computed(() => {
     const at = this.settings()?.lastArchiveAt;
-    return at === undefined ? undefined : Math.floor((Date.now() - Date.parse(at)) / 86_400_000);
+    return at === undefined ? undefined : Math.floor((this.clock.minute() - Date.parse(at)) / 86_400_000);
   });
   protected readonly stale = computed(() => (this.daysSince() ?? 99) > 7);
   protected readonly lastArchive = computed(() => {

@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { parseMoney } from '@amber-relay/core/money';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 import { formFieldLook } from '../ui/form-field-look';
@@ -62,7 +61,7 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
 export class SettingsForm {
   private readonly changes = inject(ShopChanges);
   private readonly shop = inject(ShopRepository);
-  private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly says = signal('');
   protected readonly form = new FormGroup({
     name: text(),

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -10,22 +10,17 @@ import { MatInput } from '@angular/material/input';
 import { provideLuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { Router, RouterLink } from '@angular/router';
 import type { CardFunction } from '@amber-relay/core/card';
-import {
-  functionResults,
-  resultNames,
-  type Customer,
-  type FunctionResult,
-  type RadioSet,
-  type Symptom,
-  type TapeBody,
-} from '@amber-relay/core/job';
+import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
+import type { Customer, RadioSet, Symptom } from '@amber-relay/core/job';
+import type { TapeBody } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { parseMoney } from '@amber-relay/core/money';
 import type { DateTime } from 'luxon';
-import { catchError, map, of, startWith, switchMap } from 'rxjs';
-import { toObservable } from '@angular/core/rxjs-interop';
+import { map, of, startWith, switchMap } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
+import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
 import { formFieldLook } from '../ui/form-field-look';
 import { readPhoto } from './read-photo';
@@ -59,11 +54,12 @@ export class BookInPage {
   private readonly jobs = inject(JobRepository);
   private readonly shop = inject(ShopRepository);
   private readonly router = inject(Router);
-  private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly day = dayText;
   protected readonly results = functionResults.filter((r) => r !== 'not-tried');
   protected readonly resultNames = resultNames;
-  protected readonly today = new Date();
+  private readonly clock = inject(Clock);
+  protected readonly today = this.clock.now();
 
   protected readonly form = new FormGroup({
     owner: new FormControl('', { nonNullable: true, validators: [Validators.required] }),
@@ -93,9 +89,9 @@ export class BookInPage {
     ),
     { requireSync: true },
   );
-  protected readonly customers = toSignal(this.shop.customers$.pipe(catchError(() => of([]))), { initialValue: [] as Customer[] });
-  private readonly sets = toSignal(this.shop.sets$.pipe(catchError(() => of([]))), { initialValue: [] as RadioSet[] });
-  private readonly cards = toSignal(this.shop.cards$.pipe(catchError(() => of([]))), { initialValue: [] });
+  protected readonly customers = fromStore('the customers', this.shop.customers$, []);
+  private readonly sets = fromStore('the sets', this.shop.sets$, []);
+  private readonly cards = fromStore('the cards', this.shop.cards$, []);
   protected readonly symptoms = signal<readonly Symptom[]>([]);
   protected readonly claims = signal<readonly Extract<TapeBody, { kind: 'claim' }>[]>([]);
   protected readonly photos = signal<readonly Photo[]>([]);
@@ -144,11 +140,12 @@ export class BookInPage {
         s.model.toLowerCase() === model.trim().toLowerCase(),
     );
   });
-  protected readonly visits = toSignal(
+  protected readonly visits = fromStore(
+    'the earlier visits',
     toObservable(computed(() => this.known()?.id)).pipe(
-      switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([]))),
+      switchMap((id): ReturnType<JobRepository['visits$']> => (id ? this.jobs.visits$(id) : of([]))),
     ),
-    { initialValue: [] },
+    [],
   );
 
   protected addSymptom(id: string, result: string): void {
@@ -193,7 +190,7 @@ export class BookInPage {
   /** What still stands in the way, each in words; empty when the set can be booked in. */
   private faults(): string[] {
     const v = this.form.getRawValue();
-    const year = new Date().getFullYear();
+    const year = this.clock.now().getFullYear();
     return [
       ...(v.owner.trim() ? [] : ['Who owns it? Write a name.']),
       ...(v.maker.trim() && v.model.trim() ? [] : ['Which set is it? Write maker and model.']),

@@ -10,7 +10,6 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatSnackBar } from '@angular/material/snack-bar';
@@ -27,9 +26,9 @@ import {
   type LaidCard,
 } from '@amber-relay/core/card';
 import { attempt } from '@amber-relay/core/errors';
-import { catchError, of } from 'rxjs';
-import { BlockDiagram } from '../job/trace/block-diagram';
-import { Notices } from '../shell/notices';
+import { BlockDiagram } from '../diagram/block-diagram';
+import { Notices } from '../ui/notices';
+import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 
@@ -101,7 +100,7 @@ export class CardEditor {
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
   private readonly box = viewChild<ElementRef<HTMLTextAreaElement>>('box');
-  private readonly cards = toSignal(this.shop.cards$.pipe(catchError(() => of([]))), { initialValue: [] as Card[] });
+  private readonly cards = fromStore('the cards', this.shop.cards$, []);
   protected readonly patterns = cardPatterns;
   protected readonly kinds = setKinds.map((kind) => ({ kind, name: kindNames[kind] }));
   protected readonly areas = areas;

@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { conditionText } from '@amber-relay/core/card';
-import { limitsText } from '@amber-relay/core/job';
-import { catchError, of } from 'rxjs';
+import { limitsText } from '@amber-relay/core/measure';
+import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Cards: what is known of each chassis. */
@@ -23,7 +22,7 @@ import { ShopRepository } from '../storage/shop-repository';
             ><small>{{ card.sections.length }} sections, {{ card.parts.length }} parts, {{ card.testPoints.length }} points</small></a
           >
         } @empty {
-          <p class="quiet">No cards yet. Make one with New card, or take them in with an archive.</p>
+          <p class="quiet">{{ empty() }}</p>
         }
       </nav>
       @if (shown(); as card) {
@@ -131,7 +130,12 @@ import { ShopRepository } from '../storage/shop-repository';
 })
 export class CardsPage {
   readonly id = input<string>();
-  protected readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
+  private readonly read = fromStore('the cards', inject(ShopRepository).cards$);
+  protected readonly cards = computed(() => this.read() ?? []);
+  /** Nothing is said of there being none before it was looked. */
+  protected readonly empty = computed(() =>
+    this.read() ? 'No cards yet. Make one with New card, or take them in with an archive.' : 'Reading…',
+  );
   protected readonly shown = computed(() => this.cards().find((c) => c.id === this.id()) ?? this.cards()[0]);
   protected readonly models = computed(() =>
     (this.shown()?.models ?? [])

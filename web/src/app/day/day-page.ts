@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
-import { stageNames, type Stage } from '@amber-relay/core/job';
-import { catchError, of } from 'rxjs';
+import { stageNames, type Stage } from '@amber-relay/core/words';
+import { fromStore } from '../storage/from-store';
 import { JobList, type JobLine } from '../storage/job-list';
 import { ShopFilling } from '../storage/shop-filling';
+import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
 
 const doing: Readonly<Record<Stage, string>> = {
@@ -42,13 +42,13 @@ export function workOrder(a: JobLine, b: JobLine): number {
   template: `
     <div class="page" tabindex="-1">
       <header>
-        <h1>{{ title }}</h1>
+        <h1>{{ title() }}</h1>
         <span class="quiet grow">{{ summary() }}</span>
         <a mat-stroked-button routerLink="/book-in"><mat-icon svgIcon="add" />Book in <kbd>B</kbd></a>
       </header>
       @if (filling()) {
         <p class="quiet" role="status">Opening the shop…</p>
-      } @else if (lines().length === 0) {
+      } @else if (loaded() && lines().length === 0) {
         <section class="panel first-time">
           <h2>No set has been booked in yet</h2>
           <p>Book the first one in: owner, set, and the complaint in the owner’s words. Everything after that starts from there.</p>
@@ -108,19 +108,20 @@ export function workOrder(a: JobLine, b: JobLine): number {
 export class DayPage {
   private readonly router = inject(Router);
   protected readonly filling = inject(ShopFilling).busy;
-  protected readonly title = new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
-  private readonly today = new Date().toLocaleDateString('en-CA');
-  protected readonly lines = toSignal(
-    inject(JobList)
-      .lines$()
-      .pipe(catchError(() => of([]))),
-    { initialValue: [] as JobLine[] },
+  private readonly clock = inject(Clock);
+  /** It turns at midnight, also where the page stays open. */
+  private readonly today = this.clock.day;
+  protected readonly title = computed(() =>
+    new Date(`${this.today()}T12:00`).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }),
   );
+  private readonly read = fromStore('the jobs', inject(JobList).lines$());
+  protected readonly loaded = computed(() => this.read() !== undefined);
+  protected readonly lines = computed(() => this.read() ?? []);
   private readonly inHand = computed(() => this.lines().filter(({ row }) => !row.summary.finished));
   private readonly told = computed(() =>
     [...this.inHand()].sort(workOrder).map((line) => {
       const { promisedOn, summary } = line.row;
-      const days = promisedOn === undefined ? undefined : daysUntil(promisedOn, this.today);
+      const days = promisedOn === undefined ? undefined : daysUntil(promisedOn, this.today());
       const stage = summary.stage;
       return {
         line,

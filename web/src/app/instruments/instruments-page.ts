@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import type { Instrument, InstrumentAccuracy } from '@amber-relay/core/measure';
 import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
-import { catchError, of } from 'rxjs';
 import { LinkPanel } from './link-panel';
+import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Instruments: what this bench can read and how well; every verdict reckons with it. */
@@ -48,7 +47,7 @@ import { ShopRepository } from '../storage/shop-repository';
           } @empty {
             <tr>
               <td colspan="5" class="quiet">
-                None listed: readings are then judged by their last digit alone. Instruments come in with an archive.
+                {{ empty() }}
               </td>
             </tr>
           }
@@ -83,7 +82,12 @@ import { ShopRepository } from '../storage/shop-repository';
   `,
 })
 export class InstrumentsPage {
-  private readonly instruments = toSignal(inject(ShopRepository).instruments$.pipe(catchError(() => of([]))), { initialValue: [] });
+  private readonly read = fromStore('the instruments', inject(ShopRepository).instruments$);
+  private readonly instruments = computed(() => this.read() ?? []);
+  /** Nothing is said of there being none before it was looked. */
+  protected readonly empty = computed(() =>
+    this.read() ? 'None listed: readings are then judged by their last digit alone. Instruments come in with an archive.' : 'Reading…',
+  );
   /** The instrument whose link is being looked at. */
   protected readonly linking = signal<string | null>(null);
   protected readonly chosen = computed(() => this.instruments().find(({ id }) => id === this.linking()));

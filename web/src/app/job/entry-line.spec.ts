@@ -8,7 +8,8 @@ import { SheetRepository } from '../storage/sheet-repository';
 import { InstrumentLink, type LinkReading } from '../instruments/instrument-link';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { EntryLine } from './entry-line';
-import { JobStore } from './job-store';
+import { benchProviders } from './bench-providers';
+import { JobOnBench } from './job-on-bench';
 
 describe('EntryLine', () => {
   let clear: () => Promise<void>;
@@ -29,16 +30,15 @@ describe('EntryLine', () => {
   };
 
   beforeEach(async () => {
-    // The page gives the store; here the line has one of its own.
-    TestBed.overrideComponent(EntryLine, { add: { providers: [CardSheets, JobStore] } });
+    // The page gives what its parts share; here the line has its own.
+    TestBed.overrideComponent(EntryLine, { add: { providers: benchProviders } });
     clear = await shopOfOne();
     jobId = (await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa')).id;
     fixture = TestBed.createComponent(EntryLine);
-    fixture.debugElement.injector.get(JobStore).jobId.set(jobId);
+    fixture.debugElement.injector.get(JobOnBench).jobId.set(jobId);
     await settle(200);
   });
   afterEach(async () => {
-    fixture.debugElement.injector.get(JobStore).close();
     fixture.destroy();
     await clear();
   });
@@ -106,7 +106,7 @@ describe('EntryLine', () => {
     await repository.add({ id: sheet.fileId, cardId: 'pocket', name: 'a.pdf', type: 'pdf', size: 1 }, new Blob(['x']), [sheet]);
     await repository.keepRead([{ was: sheet, sheet, found: [{ name: 'C12', x: 1, y: 1, w: 9, h: 5 }] }]);
     const { injector } = fixture.debugElement;
-    injector.get(CardSheets).card.set(injector.get(JobStore).card());
+    injector.get(CardSheets).card.set(injector.get(JobOnBench).card());
     await settle(250);
     const asked: string[] = [];
     fixture.componentInstance.showAsked.subscribe((name) => asked.push(name));

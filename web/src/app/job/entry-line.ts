@@ -17,7 +17,10 @@ import type { Condition } from '@amber-relay/core/card';
 import { unitSign } from '@amber-relay/core/quantity';
 import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
-import { JobStore } from './job-store';
+import { JobOnBench } from './job-on-bench';
+import { TapeWriter } from './tape-writer';
+import { LineOffer } from './line-offer';
+import { Suspicion } from './trace/suspicion';
 import { LineReader } from './line-reader';
 
 /** The one line that understands the trade: it shows what it understood before Enter keeps it. */
@@ -30,7 +33,10 @@ import { LineReader } from './line-reader';
   styleUrl: './entry-line.scss',
 })
 export class EntryLine {
-  protected readonly store = inject(JobStore);
+  private readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
+  protected readonly line = inject(LineOffer);
+  private readonly suspicion = inject(Suspicion);
   private readonly sheets = inject(CardSheets, { optional: true });
   /** A part or point was named alone: it is to be shown on the sheets. */
   readonly showAsked = output<string>();
@@ -45,7 +51,7 @@ export class EntryLine {
 
   /** A designator or point alone asks where it is; with a value behind it, it is an entry. */
   protected readonly asked = computed(() => {
-    const found = askedName(this.text(), this.store.card());
+    const found = askedName(this.text(), this.job.card());
     if (!found || !this.sheets?.index().has(found.name)) return null;
     return {
       ...found,
@@ -58,7 +64,7 @@ export class EntryLine {
     };
   });
   protected readonly outcome = computed(() =>
-    this.text().trim() === '' ? null : this.store.understand(this.text(), this.reader.context()),
+    this.text().trim() === '' ? null : this.line.understand(this.text(), this.reader.context()),
   );
   protected readonly understood = computed(() => {
     const outcome = this.outcome();
@@ -74,16 +80,16 @@ export class EntryLine {
     return entry?.kind === 'reading' ? entry.verdict : null;
   });
   /** What it would do to the suspicion, worked out beside the page while one types. */
-  protected readonly suspicion = resource({
+  protected readonly wouldDo = resource({
     // Worked out anew when the suspicion itself changes, as it does just after the job was opened.
     params: () => {
       const entry = this.understood()?.entry;
-      const traced = this.store.traced();
+      const traced = this.suspicion.traced();
       return entry && traced ? { entry, traced } : undefined;
     },
-    loader: ({ params }) => this.store.effectOf(params.entry, params.traced),
+    loader: ({ params }) => this.suspicion.effectOf(params.entry, params.traced),
   });
-  protected readonly offers = computed(() => completions(this.text(), this.store.entryContext()));
+  protected readonly offers = computed(() => completions(this.text(), this.line.context()));
   /** The part of the line before the mistake, and the mistake, so that its place can be shown. */
   protected readonly marked = computed(() => {
     const at = this.failure()?.position;
@@ -91,8 +97,8 @@ export class EntryLine {
   });
 
   protected readonly chips = computed(() => {
-    const card = this.store.card();
-    const now = this.store.condition();
+    const card = this.job.card();
+    const now = this.line.condition();
     if (!card) return [];
     const chip = (name: string, on: boolean, next: Condition): { name: string; on: boolean; next: Condition } => ({ name, on, next });
     return [
@@ -105,7 +111,7 @@ export class EntryLine {
 
   constructor() {
     effect(() => {
-      const offered = this.store.offered();
+      const offered = this.line.offered();
       if (!offered) return;
       untracked(() => {
         this.text.set(offered.line);
@@ -134,11 +140,11 @@ export class EntryLine {
     const line = this.text();
     this.lineBefore = line;
     this.setText('');
-    this.store.condition.set(understood.condition);
+    this.line.condition.set(understood.condition);
     const { entry } = understood;
     if (!entry) return;
     this.pending.update((n) => n + 1);
-    const written = this.last.then(() => this.store.keep(entry));
+    const written = this.last.then(() => this.writer.keep(entry));
     this.last = written;
     const kept = await written;
     this.pending.update((n) => n - 1);

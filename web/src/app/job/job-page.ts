@@ -1,11 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { stageNames } from '@amber-relay/core/job';
+import { stageNames } from '@amber-relay/core/words';
 import { CardSheets } from '../sheets/card-sheets';
 import { StateMark } from '../ui/state-mark';
 import { EntryLine } from './entry-line';
-import { JobStore } from './job-store';
+import { benchProviders } from './bench-providers';
+import { JobOnBench } from './job-on-bench';
 import { Tape } from './tape';
 
 /** The job screen: stages, the stage, and the tape with its entry line. */
@@ -13,11 +14,11 @@ import { Tape } from './tape';
   selector: 'app-job-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatIcon, RouterOutlet, RouterLink, RouterLinkActive, StateMark, Tape, EntryLine],
-  providers: [JobStore, CardSheets],
+  providers: benchProviders,
   template: `
-    @if (store.file(); as file) {
+    @if (job.file(); as file) {
       <nav class="stages" aria-label="Stages of the job">
-        @for (status of store.stages(); track status.stage) {
+        @for (status of job.stages(); track status.stage) {
           <a
             [routerLink]="status.stage"
             routerLinkActive
@@ -45,7 +46,7 @@ import { Tape } from './tape';
         <app-tape />
         <app-entry-line (showAsked)="show($event)" />
       </aside>
-    } @else if (store.file() === null) {
+    } @else if (job.file() === null) {
       <div class="page">
         <p class="attention">
           There is no such job here. It may be in an archive: open Archive and import it, or choose one in <a routerLink="/jobs">Jobs</a>.
@@ -56,9 +57,9 @@ import { Tape } from './tape';
   styleUrl: './job-page.scss',
   host: { '(document:keydown)': 'key($event)', '[class.folded]': 'sheetsOpen()' },
 })
-export class JobPage implements OnDestroy {
+export class JobPage {
   readonly id = input.required<string>();
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
   protected readonly names = stageNames;
   private readonly line = viewChild(EntryLine);
 
@@ -74,17 +75,13 @@ export class JobPage implements OnDestroy {
   });
 
   constructor() {
-    effect(() => this.store.jobId.set(this.id()));
-    effect(() => this.sheets.card.set(this.store.card()));
+    effect(() => this.job.jobId.set(this.id()));
+    effect(() => this.sheets.card.set(this.job.card()));
   }
 
   /** Opens the sheets at a part or point. */
   protected show(name: string): void {
     void this.router.navigate(['/job', this.id(), 'sheets'], { queryParams: { at: name } });
-  }
-
-  ngOnDestroy(): void {
-    this.store.close();
   }
 
   /** Typing anywhere that is not a field goes to the entry line, unless letters mean something there; Escape returns to it. F9 reads the linked instrument. */

@@ -1,11 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { valueWanted, type EntryContext } from '@amber-relay/core/entry';
+import { valueWanted } from '@amber-relay/core/entry';
+import type { EntryContext } from '@amber-relay/core/line';
 import { CoreError } from '@amber-relay/core/errors';
 import { lineWith, readerFor } from '@amber-relay/core/link';
 import type { Instrument } from '@amber-relay/core/measure';
 import { quantityText, unitSign } from '@amber-relay/core/quantity';
 import { InstrumentLink } from '../instruments/instrument-link';
-import { JobStore } from './job-store';
+import { JobOnBench } from './job-on-bench';
+import { LineOffer } from './line-offer';
 
 /** A line whose value a linked instrument gave. */
 interface Filled {
@@ -17,7 +19,8 @@ interface Filled {
 /** Takes the value that a line still wants from the linked instrument that reads it. */
 @Injectable()
 export class LineReader {
-  private readonly store = inject(JobStore);
+  private readonly job = inject(JobOnBench);
+  private readonly line = inject(LineOffer);
   private readonly link = inject(InstrumentLink);
   /** The line as it stands. */
   readonly text = signal('');
@@ -31,11 +34,11 @@ export class LineReader {
   private readonly ofLink = computed(() => (this.filled()?.line === this.text() ? this.filled() : null));
   /** The line without the value that was read, so that it can be read again. */
   private readonly base = computed(() => this.ofLink()?.base ?? this.text());
-  readonly wanted = computed(() => (this.base().trim() === '' ? undefined : valueWanted(this.base(), this.store.entryContext())));
-  private readonly linked = computed(() => this.store.instruments().some(({ link }) => link));
+  readonly wanted = computed(() => (this.base().trim() === '' ? undefined : valueWanted(this.base(), this.line.context())));
+  private readonly linked = computed(() => this.job.instruments().some(({ link }) => link));
   readonly reader = computed(() => {
     const wanted = this.wanted();
-    return wanted && this.linked() ? readerFor(wanted, this.store.instruments()) : undefined;
+    return wanted && this.linked() ? readerFor(wanted, this.job.instruments()) : undefined;
   });
   /** What can be read now, such as `V AC`, and with what. */
   readonly offer = computed(() => {
@@ -53,7 +56,7 @@ export class LineReader {
 
   /** What the entry line is read with: where the value came over the link, with the instrument that gave it. */
   readonly context = computed((): EntryContext => {
-    const context = this.store.entryContext();
+    const context = this.line.context();
     const instrument = this.ofLink()?.instrument;
     return instrument
       ? { ...context, instruments: [instrument, ...context.instruments.filter(({ id }) => id !== instrument.id)] }
@@ -77,7 +80,7 @@ export class LineReader {
     this.outcome.set(null);
     this.busy.set(instrument);
     try {
-      const held = { jobId: this.store.jobId(), cardId: this.store.card()?.id ?? '' };
+      const held = { jobId: this.job.jobId(), cardId: this.job.card()?.id ?? '' };
       const reading = await this.link.read(instrument, wanted, held, this.stopping.signal);
       // The line has been changed meanwhile: what was typed stays.
       if (this.base() !== base) return undefined;

@@ -10,7 +10,7 @@ describe('ProblemList', () => {
     await bench.fill('title', 'dead lamp');
     await bench.press(/^Add/);
     await bench.press(/^repaired/);
-    expect(bench.store.problems().map((p) => [p.title, p.state])).toEqual([
+    expect(bench.job.problems().map((p) => [p.title, p.state])).toEqual([
       ['No sound', 'repaired'],
       ['dead lamp', 'open'],
     ]);

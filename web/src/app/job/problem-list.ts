@@ -3,7 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import type { Problem, StageState } from '@amber-relay/core/job';
 import { StateMark } from '../ui/state-mark';
-import { JobStore } from './job-store';
+import { JobOnBench } from './job-on-bench';
+import { TapeWriter } from './tape-writer';
 
 const states = [
   { state: 'open', word: 'open' },
@@ -26,7 +27,7 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
   template: `
     <h2>Problems</h2>
     <ul>
-      @for (problem of store.problems(); track problem.id) {
+      @for (problem of job.problems(); track problem.id) {
         <li>
           <app-state-mark [of]="mark(problem)" />
           <span class="grow">{{ problem.title }}</span>
@@ -72,7 +73,8 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
   `,
 })
 export class ProblemList {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   protected readonly title = signal('');
   protected readonly states = states;
 
@@ -81,14 +83,14 @@ export class ProblemList {
   }
 
   protected set(problem: Problem, state: Problem['state']): void {
-    if (problem.state !== state) void this.store.keep({ kind: 'problem', problem: problem.id, title: problem.title, state });
+    if (problem.state !== state) void this.writer.keep({ kind: 'problem', problem: problem.id, title: problem.title, state });
   }
 
   protected async add(): Promise<void> {
     const typed = this.title();
     const title = typed.trim();
     if (!title) return;
-    const entry = await this.store.keep({ kind: 'problem', problem: crypto.randomUUID(), title, state: 'open' });
+    const entry = await this.writer.keep({ kind: 'problem', problem: crypto.randomUUID(), title, state: 'open' });
     if (entry && this.title() === typed) this.title.set('');
   }
 }

@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { BenchDatabase } from '../storage/bench-database';
 import { stageOnBench, type StageOnBench } from '../testing/stage-on-bench';
 import { Tape } from './tape';
+import { TapeWriter } from './tape-writer';
 
 describe('Tape', () => {
   let bench: StageOnBench<Tape>;
@@ -11,7 +12,7 @@ describe('Tape', () => {
     [...bench.element.querySelectorAll('li[data-entry]')].map((row) => row.textContent?.replace(/\s+/g, ' ').trim() ?? '');
 
   it('strikes an entry only with a reason, and keeps it in sight', async () => {
-    await bench.store.keep({ kind: 'note', text: 'wrong set' });
+    await bench.get(TapeWriter).keep({ kind: 'note', text: 'wrong set' });
     await bench.settle();
     await bench.press(/^Strike: wrong set/);
     expect([...bench.element.querySelectorAll('form button')].some((b) => (b as HTMLButtonElement).disabled)).toBeTrue();
@@ -23,7 +24,7 @@ describe('Tape', () => {
   });
 
   it('undoes the last entry, then the one before', async () => {
-    await bench.store.keepAll([
+    await bench.get(TapeWriter).keepAll([
       { kind: 'note', text: 'a' },
       { kind: 'note', text: 'b' },
     ]);

@@ -3,11 +3,14 @@ import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import type { TapeEntry, TapeLine } from '@amber-relay/core/job';
+import { lessonOf } from '@amber-relay/core/job';
+import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
+import { hundredText } from '@amber-relay/core/words';
 import { timeOfDay } from '../ui/clock-text';
 import { Verdict } from '../ui/verdict';
-import { entryWords, type EntryWords } from './entry-words';
-import { JobStore } from './job-store';
+import { JobOnBench } from './job-on-bench';
+import { TapeWriter } from './tape-writer';
+import { Suspicion } from './trace/suspicion';
 
 const shownAtOnce = 120;
 
@@ -20,7 +23,9 @@ const shownAtOnce = 120;
   styleUrl: './tape.scss',
 })
 export class Tape {
-  protected readonly store = inject(JobStore);
+  private readonly job = inject(JobOnBench);
+  protected readonly writer = inject(TapeWriter);
+  private readonly suspicion = inject(Suspicion);
   private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
   protected readonly striking = signal<string | null>(null);
   protected readonly reason = signal('');
@@ -28,7 +33,7 @@ export class Tape {
   private readonly more = signal(0);
 
   private readonly entries = computed(() =>
-    this.store.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)),
+    this.job.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)),
   );
   protected readonly hidden = computed(() => Math.max(0, this.entries().length - shownAtOnce - this.more()));
   protected readonly rows = computed(() =>
@@ -38,14 +43,14 @@ export class Tape {
         line,
         time: timeOfDay(line.entry.at),
         words: this.wordsOf(line.entry),
-        lesson: this.store.card() && !line.struckBy ? this.store.lesson(line.entry) : undefined,
-        doubted: this.store.doubted().has(line.entry.id),
+        lesson: this.job.card() && !line.struckBy ? lessonOf(line.entry) : undefined,
+        doubted: this.job.doubted().has(line.entry.id),
       })),
   );
-  protected readonly count = computed(() => this.store.lines().filter((line) => line.entry.kind !== 'strike').length);
+  protected readonly count = computed(() => this.job.lines().filter((line) => line.entry.kind !== 'strike').length);
 
   /** An entry is never rewritten, so its words are found once for a card. */
-  private readonly words = computed(() => ({ card: this.store.card(), of: new Map<string, EntryWords>() }));
+  private readonly words = computed(() => ({ card: this.job.card(), of: new Map<string, EntryWords>() }));
   private wordsOf(entry: TapeEntry): EntryWords {
     const { card, of } = this.words();
     const words = of.get(entry.id) ?? entryWords(entry, card);
@@ -56,8 +61,8 @@ export class Tape {
   constructor() {
     effect(() => {
       this.count();
-      this.did();
-      // After the new row has been laid out, keep the newest in sight: the list counts from its end.
+      // After a new row has been laid out, the newest is in sight: styles reverse the list, so that it counts from its end. What
+      // Trace answers later scrolls nothing under who reads.
       requestAnimationFrame(() => {
         this.list().nativeElement.scrollTop = 0;
       });
@@ -66,11 +71,10 @@ export class Tape {
 
   /** What an entry did to the suspicion when it was made. */
   protected readonly did = computed(() => {
-    const hundred = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
     return new Map(
-      [...this.store.effects()].map(([id, { section, was, now }]) => [
+      [...this.suspicion.effects()].map(([id, { section, was, now }]) => [
         id,
-        `${this.store.sectionName(section)} ${hundred(was)} to ${hundred(now)}`,
+        `${this.job.sectionName(section)} ${hundredText(was)} to ${hundredText(now)}`,
       ]),
     );
   });
@@ -89,6 +93,6 @@ export class Tape {
   protected async strike(line: TapeLine): Promise<void> {
     const reason = this.reason().trim();
     if (!reason) return;
-    if (await this.store.strike(line.entry, reason)) this.striking.set(null);
+    if (await this.writer.strike(line.entry, reason)) this.striking.set(null);
   }
 }

@@ -1,11 +1,10 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { stageNames } from '@amber-relay/core/job';
-import { catchError, of } from 'rxjs';
+import { stageNames } from '@amber-relay/core/words';
+import { fromStore } from '../storage/from-store';
 import { JobList, type JobLine } from '../storage/job-list';
 import { dayText } from '../ui/clock-text';
 
@@ -59,11 +58,7 @@ const toRow = ({ row, set, customer }: JobLine): Row => {
 })
 export class JobsPage {
   private readonly router = inject(Router);
-  private readonly lines = toSignal(
-    inject(JobList)
-      .lines$()
-      .pipe(catchError(() => of([]))),
-  );
+  private readonly lines = fromStore('the jobs', inject(JobList).lines$());
   protected readonly loaded = computed(() => this.lines() !== undefined);
   protected readonly words = signal('');
   protected readonly filter = signal<Filter>('in-hand');

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { ArchiveService, saveFile } from '../storage/archive-service';
 import { ShopRepository } from '../storage/shop-repository';
 import { CardSheets } from './card-sheets';
@@ -47,7 +46,7 @@ export class CardSheetsPage {
   readonly section = input<string>();
   private readonly router = inject(Router);
   private readonly archives = inject(ArchiveService);
-  private readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
+  private readonly cards = fromStore('the cards', inject(ShopRepository).cards$, []);
   protected readonly card = computed(() => this.cards().find((c) => c.id === this.id()));
 
   constructor() {

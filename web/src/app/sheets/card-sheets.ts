@@ -1,8 +1,9 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { computed, effect, inject, Injectable, signal, type Signal } from '@angular/core';
+import { toObservable } from '@angular/core/rxjs-interop';
 import type { Card } from '@amber-relay/core/card';
 import { PlaceIndex, type Place, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
-import { catchError, of, switchMap, type Observable } from 'rxjs';
+import { of, switchMap, type Observable } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetReading } from './sheet-reading';
 
@@ -16,15 +17,13 @@ export class CardSheets {
   private readonly reading = inject(SheetReading);
   readonly card = signal<Card | undefined>(undefined);
   private readonly cardId = computed(() => this.card()?.id ?? '');
-  private readonly of = <T>(rows: (id: string) => Observable<T[]>): ReturnType<typeof toSignal<T[], T[]>> =>
-    toSignal(toObservable(this.cardId).pipe(switchMap((id) => (id ? rows(id).pipe(catchError(() => of([]))) : of([])))), {
-      initialValue: [] as T[],
-    });
+  private readonly ofCard = <T>(what: string, rows: (id: string) => Observable<T[]>): Signal<T[]> =>
+    fromStore(what, toObservable(this.cardId).pipe(switchMap((id): Observable<T[]> => (id ? rows(id) : of([])))), []);
 
-  readonly files = this.of<SheetFile>((id) => this.repository.files$(id));
-  readonly sheets = this.of<Sheet>((id) => this.repository.sheets$(id));
+  readonly files = this.ofCard<SheetFile>('the sheets', (id) => this.repository.files$(id));
+  readonly sheets = this.ofCard<Sheet>('the sheets', (id) => this.repository.sheets$(id));
   /** Index and pins of each sheet. */
-  readonly rows = this.of<SheetPlaces>((id) => this.repository.places$(id));
+  readonly rows = this.ofCard<SheetPlaces>('what stands on the sheets', (id) => this.repository.places$(id));
 
   readonly index = computed(() => new PlaceIndex(this.sheets(), this.rows()));
   private readonly placesById = computed(() => new Map(this.rows().map((row) => [row.id, [...row.pinned, ...row.found]])));

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { readCard } from '@amber-relay/core/card';
-import { tapeEntrySchema, type TapeEntry } from '@amber-relay/core/job';
+import { tapeEntrySchema, type TapeEntry } from '@amber-relay/core/tape';
 import { sheetSchema, type Place, type Sheet } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
 import { BenchDatabase } from '../storage/bench-database';
@@ -10,7 +10,7 @@ import { CardSheets } from './card-sheets';
 import { ChainStrip, newChain } from './chain-strip';
 import { DeskState } from './desk-state';
 import { partFacts } from './part-facts';
-import { marksOn, measureLine } from './sheet-marks';
+import { marksOn } from './sheet-marks';
 import { overlaySvg } from './sheet-out';
 import { SheetReading } from './sheet-reading';
 
@@ -183,11 +183,6 @@ describe('what lies on a sheet', () => {
     const turned = overlaySvg(sheet(1, 'schematic', { turn: 90 }), [{ ...marks[0]!, figure: '<b>&' }], [], []);
     expect(turned).toContain('&lt;b&gt;&amp;');
     expect(turned).not.toContain('<b>');
-  });
-  it('begins a measurement as one would type it', () => {
-    expect(measureLine(card, 'TP7')).toBe('tp7 ');
-    expect(measureLine(card, 'C12')).toBe('c12 ');
-    expect(measureLine(card, 'Q1', 'C')).toBe('q1 c ');
   });
   it('is told of a part: card, readings, findings, pictures, and how often it was replaced', async () => {
     const { PlaceIndex } = await import('@amber-relay/core/sheets');

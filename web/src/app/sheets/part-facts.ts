@@ -1,5 +1,6 @@
 import { hazardCautions, partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
-import { findingNames, ofKind, type TapeEntry } from '@amber-relay/core/job';
+import { findingNames } from '@amber-relay/core/words';
+import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
 import { expectedAt, readingText } from './sheet-marks';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Spot } from '@amber-relay/core/sheets';
-import { Pictures } from '../job/pictures';
+import { Pictures } from '../pictures/pictures';
 import { Verdict } from '../ui/verdict';
 import type { PartFacts } from './part-facts';
 

@@ -13,7 +13,7 @@ import { imageSize } from 'image-size';
 import { SheetRepository } from '../storage/sheet-repository';
 import { bareName } from './bare-name';
 import { SheetPages } from './pages/sheet-pages';
-import { safeSvg } from './pages/svg-page';
+import { safeSvg } from '../ui/clean-svg';
 
 /** What came of a file: taken in, with what one should know, or refused with what is wrong and how to mend it. */
 export interface Intake {

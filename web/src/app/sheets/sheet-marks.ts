@@ -1,5 +1,7 @@
-import { conditionText, expectationAt, partOf, pointOf, type Card, type Condition } from '@amber-relay/core/card';
-import { findingNames, limitsText, ofKind, type TapeEntry } from '@amber-relay/core/job';
+import { conditionText, expectationAt, pointOf, type Card, type Condition } from '@amber-relay/core/card';
+import { findingNames } from '@amber-relay/core/words';
+import { limitsText } from '@amber-relay/core/measure';
+import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, readingKey, type Place, type Reading } from '@amber-relay/core/sheets';
 import type { SheetMark } from './sheet-view';
@@ -82,12 +84,4 @@ export function marksOn(places: readonly Place[], { card, condition, readings, t
     }
     return marks;
   });
-}
-
-/** The line that begins a measurement at a point or part. */
-export function measureLine(card: Card, name: string, pin?: string): string {
-  if (pointOf(card, name)) return `${name.toLowerCase()} `;
-  const own = ['C', 'R', 'L'].includes(name.charAt(0)) ? undefined : partOf(card, name)?.pins?.[0]?.pin;
-  const at = pin ?? own;
-  return `${name.toLowerCase()} ${at ? `${at.toLowerCase()} ` : ''}`;
 }

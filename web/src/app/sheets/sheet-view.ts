@@ -15,7 +15,7 @@ import {
   afterNextRender,
 } from '@angular/core';
 import { placeNear, type Place, type Sheet, type SheetFile } from '@amber-relay/core/sheets';
-import type { ReadingVerdict } from '@amber-relay/core/job';
+import type { ReadingVerdict } from '@amber-relay/core/words';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { Verdict } from '../ui/verdict';

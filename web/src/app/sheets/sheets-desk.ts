@@ -14,7 +14,7 @@ import {
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
-import type { TapeEntry } from '@amber-relay/core/job';
+import type { TapeEntry } from '@amber-relay/core/tape';
 import { attempt } from '@amber-relay/core/errors';
 import {
   areaAt,
@@ -39,7 +39,8 @@ import { partFacts, type PartHistory } from './part-facts';
 import { PartPanel } from './part-panel';
 import { PinStrip } from './pin-strip';
 import { SheetIntake, type Intake } from './sheet-intake';
-import { marksOn, measureLine } from './sheet-marks';
+import { measureStart } from '@amber-relay/core/entry';
+import { marksOn } from './sheet-marks';
 import { SheetOut } from './sheet-out';
 import { SheetPane } from './sheet-pane';
 import type { Pressed, SheetMark, SheetRegion, SheetStretch } from './sheet-view';
@@ -199,7 +200,7 @@ export class SheetsDesk {
 
   protected measure(name: string, pin?: string): void {
     const card = this.card();
-    if (card) this.job()?.measure(measureLine(card, name, pin));
+    if (card) this.job()?.measure(measureStart(card, name, pin));
   }
 
   private addStop(name: string): void {

@@ -2,7 +2,7 @@ import { inject, Injectable, type ErrorHandler } from '@angular/core';
 import { readFailures } from '../storage/live';
 import { isOfTheStore } from '../storage/store-trouble';
 import { wasTold } from '../storage/write-gate';
-import { Notices } from './notices';
+import { Notices } from '../ui/notices';
 
 /** A part of the program that is fetched when it is called for, and was not there. */
 export const isMissingPart = (error: unknown): boolean =>

@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild, afterNextRender } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatDialogRef } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import MiniSearch from 'minisearch';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { JobList } from '../storage/job-list';
 import { ShopRepository } from '../storage/shop-repository';
 
@@ -92,14 +91,9 @@ export class Find {
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly words = signal('');
   protected readonly at = signal(0);
-  private readonly lines = toSignal(
-    inject(JobList)
-      .lines$()
-      .pipe(catchError(() => of([]))),
-    { initialValue: [] },
-  );
-  private readonly cards = toSignal(inject(ShopRepository).cards$.pipe(catchError(() => of([]))), { initialValue: [] });
-  private readonly stock = toSignal(inject(ShopRepository).stock$.pipe(catchError(() => of([]))), { initialValue: [] });
+  private readonly lines = fromStore('the jobs', inject(JobList).lines$(), []);
+  private readonly cards = fromStore('the cards', inject(ShopRepository).cards$, []);
+  private readonly stock = fromStore('the stock', inject(ShopRepository).stock$, []);
 
   private readonly all = computed((): Found[] => [
     ...this.lines().map(({ row, set, customer }) => ({

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { SwUpdate, type VersionReadyEvent } from '@angular/service-worker';
 import { filter, interval } from 'rxjs';
-import { Notices } from './notices';
+import { Notices } from '../ui/notices';
 
 const everyMs = 30 * 60_000;
 

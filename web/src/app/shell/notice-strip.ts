@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { Notices, type Notice } from './notices';
+import { Notices, type Notice } from '../ui/notices';
 
 /** The notices, one under the other, above the work. */
 @Component({

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { labourClock, problems } from '@amber-relay/core/job';
-import { catchError, interval, map, of, startWith } from 'rxjs';
+import { map } from 'rxjs';
 import { LinkState } from '../instruments/link-state';
+import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
+import { Clock } from '../ui/clock';
 import { clockText } from '../ui/clock-text';
-import { BenchLine } from './bench-line';
+import { BenchLine } from '../bench/bench-line';
 
 /** The job on the bench, its running clock, and Find. */
 @Component({
@@ -132,20 +133,12 @@ import { BenchLine } from './bench-line';
 export class TopLine {
   readonly find = output();
   protected readonly bench = inject(BenchLine);
-  private readonly now = toSignal(
-    interval(1000).pipe(
-      startWith(0),
-      map(() => Date.now()),
-    ),
-    { requireSync: true },
-  );
+  private readonly now = inject(Clock).second;
   protected readonly link = inject(LinkState);
-  private readonly linked = toSignal(
-    inject(ShopRepository).instruments$.pipe(
-      map((all) => all.filter(({ link }) => link).length),
-      catchError(() => of(0)),
-    ),
-    { initialValue: 0 },
+  private readonly linked = fromStore(
+    'the instruments',
+    inject(ShopRepository).instruments$.pipe(map((all) => all.filter(({ link }) => link).length)),
+    0,
   );
   protected readonly linkText = computed(() => {
     const count = this.linked();

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { moneyText } from '@amber-relay/core/money';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Stock: what is in the drawers. */
@@ -42,7 +41,7 @@ import { ShopRepository } from '../storage/shop-repository';
             </tr>
           } @empty {
             <tr>
-              <td colspan="6" class="quiet">Nothing in stock. Stock comes in with an archive.</td>
+              <td colspan="6" class="quiet">{{ empty() }}</td>
             </tr>
           }
         </tbody>
@@ -57,8 +56,11 @@ import { ShopRepository } from '../storage/shop-repository';
 })
 export class StockPage {
   private readonly shop = inject(ShopRepository);
-  private readonly stock = toSignal(this.shop.stock$.pipe(catchError(() => of([]))), { initialValue: [] });
-  private readonly settings = toSignal(this.shop.settings$.pipe(catchError(() => of(undefined))));
+  private readonly read = fromStore('the stock', this.shop.stock$);
+  private readonly stock = computed(() => this.read() ?? []);
+  /** Nothing is said of there being nothing before it was looked. */
+  protected readonly empty = computed(() => (this.read() ? 'Nothing in stock. Stock comes in with an archive.' : 'Reading…'));
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly words = signal('');
   protected readonly rows = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/);

@@ -1,6 +1,7 @@
 import { inject, Injectable, InjectionToken } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
-import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem, TapeEntry } from '@amber-relay/core/job';
+import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
+import type { TapeEntry } from '@amber-relay/core/tape';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
 import Dexie, { type EntityTable, type Table } from 'dexie';

@@ -17,7 +17,7 @@ export interface CleanSheets<T> {
 export async function cleanSheets<T extends SheetsWithFiles>(part: T, undrawable: 'refuse' | 'empty' = 'refuse'): Promise<CleanSheets<T>> {
   const drawings = part.sheetFiles.filter(({ type }) => type === 'svg');
   if (!drawings.length) return { part, leftOut: 0 };
-  const { safeSvg } = await import('../sheets/pages/svg-page');
+  const { safeSvg } = await import('../ui/clean-svg');
   const sheetBlobs = { ...part.sheetBlobs };
   const sizes = new Map<string, number>();
   let leftOut = 0;

@@ -10,7 +10,8 @@ import {
 } from '@amber-relay/core/archive';
 import { layCard, type Card, type LaidCard } from '@amber-relay/core/card';
 import { attempt, CoreError } from '@amber-relay/core/errors';
-import { summarise, type RadioSet, type TapeEntry } from '@amber-relay/core/job';
+import { summarise, type RadioSet } from '@amber-relay/core/job';
+import type { TapeEntry } from '@amber-relay/core/tape';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
 import { SheetRepository, sizeOf } from './sheet-repository';

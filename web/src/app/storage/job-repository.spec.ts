@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { readCard } from '@amber-relay/core/card';
-import { standing, type TapeEntry } from '@amber-relay/core/job';
+import { standing, type TapeEntry } from '@amber-relay/core/tape';
 import { filter, firstValueFrom, shareReplay } from 'rxjs';
 import { bookingOf, pocketCard, shopOfOne } from '../testing/shop-of-one';
 import { BenchDatabase, type Committed } from './bench-database';

@@ -7,18 +7,13 @@ import {
   customerSchema,
   attachmentSchema,
   newShopSettings,
-  ofKind,
-  standing,
-  strikesOf,
   summarise,
-  tapeEntrySchema,
   type Attachment,
   type Customer,
   type Job,
   type RadioSet,
-  type TapeBody,
-  type TapeEntry,
 } from '@amber-relay/core/job';
+import { ofKind, standing, strikesOf, tapeEntrySchema, type TapeBody, type TapeEntry } from '@amber-relay/core/tape';
 import Dexie from 'dexie';
 import { combineLatest, distinctUntilChanged, filter, from, map, shareReplay, switchMap, type Observable } from 'rxjs';
 import { BenchDatabase, type JobRow } from './bench-database';

@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Notices } from '../shell/notices';
+import { Notices } from '../ui/notices';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { BenchDatabase } from './bench-database';
 import type { CopyOffer } from './copy/copy.worker';

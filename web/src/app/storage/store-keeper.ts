@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable, Injector, signal } from '@angular/core';
 import type { CoreError } from '@amber-relay/core/errors';
-import { Notices } from '../shell/notices';
+import { Notices } from '../ui/notices';
 import { BenchDatabase, DATABASE_NAME, storeVersion, type Committed } from './bench-database';
 import type { CopyOffer } from './copy/copy.worker';
 import { SecondCopy } from './copy/second-copy';

@@ -1,4 +1,4 @@
-import type { ReadingVerdict } from '@amber-relay/core/job';
+import type { ReadingVerdict } from '@amber-relay/core/words';
 import { fieldsOf, shown, valueText, type FieldSpec, type Spread, type Sum } from '@amber-relay/core/sums';
 
 /** A figure or a word that came out, with what ± is carried to it. */

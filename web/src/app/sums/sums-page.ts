@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatProgressBar } from '@angular/material/progress-bar';
@@ -8,8 +7,8 @@ import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
 import { allSums, sumById, type Sum } from '@amber-relay/core/sums';
-import { catchError, of } from 'rxjs';
-import { BenchLine } from '../shell/bench-line';
+import { BenchLine } from '../bench/bench-line';
+import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import { OpenSum } from './open-sum';
@@ -44,7 +43,7 @@ export class SumsPage {
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
   private readonly jobs = inject(JobRepository);
-  private readonly settings = toSignal(inject(ShopRepository).settings$.pipe(catchError(() => of(undefined))));
+  private readonly settings = fromStore('the settings of the shop', inject(ShopRepository).settings$);
   private readonly solver = inject(SumSolver);
   protected readonly bench = inject(BenchLine);
   protected readonly memory = inject(SumMemory);

@@ -1,8 +1,8 @@
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { TapeEntry } from '@amber-relay/core/job';
-import { JobStore } from '../job/job-store';
-import { CardSheets } from '../sheets/card-sheets';
+import type { TapeEntry } from '@amber-relay/core/tape';
+import { benchProviders } from '../job/bench-providers';
+import { JobOnBench } from '../job/job-on-bench';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from './shop-of-one';
 
@@ -10,7 +10,9 @@ import { bookingOf, shopOfOne } from './shop-of-one';
 export interface StageOnBench<T> {
   readonly fixture: ComponentFixture<T>;
   readonly element: HTMLElement;
-  readonly store: JobStore;
+  readonly job: JobOnBench;
+  /** What stands beside the job on the bench. */
+  readonly get: <S>(service: Type<S>) => S;
   readonly jobId: string;
   /** Waits until what was done has been written and drawn. */
   readonly settle: (ms?: number) => Promise<void>;
@@ -23,13 +25,14 @@ export interface StageOnBench<T> {
 
 /** Opens a stage; call `clear` of what it returns in `afterEach`. */
 export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<T>> {
-  // The job page gives the store; here the stage has one of its own.
-  TestBed.overrideComponent(component, { add: { providers: [CardSheets, JobStore] } });
+  // The job page gives what its stages share; here the stage has its own.
+  TestBed.overrideComponent(component, { add: { providers: benchProviders } });
   const drop = await shopOfOne();
   const jobs = TestBed.inject(JobRepository);
   const { id: jobId } = await jobs.bookIn(bookingOf(), 'Runa');
   const fixture = TestBed.createComponent(component);
-  const store = fixture.debugElement.injector.get(JobStore);
+  const get = <S>(service: Type<S>): S => fixture.debugElement.injector.get(service);
+  const job = get(JobOnBench);
   const element = fixture.nativeElement as HTMLElement;
   const settle = async (ms = 120): Promise<void> => {
     await new Promise((resolve) => setTimeout(resolve, ms));
@@ -41,13 +44,14 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
     }
     await fixture.whenStable();
   };
-  store.jobId.set(jobId);
-  for (let round = 0; round < 200 && !store.file()?.card; round += 1) await settle(25);
+  job.jobId.set(jobId);
+  for (let round = 0; round < 200 && !job.file()?.card; round += 1) await settle(25);
   await settle(200);
   return {
     fixture,
     element,
-    store,
+    job,
+    get,
     jobId,
     settle,
     tape: () => jobs.tape(jobId),
@@ -67,7 +71,6 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
       await settle(30);
     },
     clear: async () => {
-      store.close();
       fixture.destroy();
       await drop();
     },

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { verdictNames, type ReadingVerdict } from '@amber-relay/core/job';
+import { verdictNames, type ReadingVerdict } from '@amber-relay/core/words';
 
 /** A verdict: the limits drawn as two bars, the reading as a contact face, always with its word. */
 @Component({

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { conditionText } from '@amber-relay/core/card';
-import { readingText, verdictNames, type ComparisonRow, type EntryOf } from '@amber-relay/core/job';
+import { readingText, type EntryOf } from '@amber-relay/core/tape';
+import { verdictNames } from '@amber-relay/core/words';
+import type { ComparisonRow } from '@amber-relay/core/job';
 import { ReadingChart, type ChartInk } from '../../ui/reading-chart';
 
 /**

@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { ofKind, resultNames } from '@amber-relay/core/job';
+import { ofKind } from '@amber-relay/core/tape';
+import { resultNames } from '@amber-relay/core/words';
 import { moneyText } from '@amber-relay/core/money';
-import { catchError, of, switchMap } from 'rxjs';
+import { of, switchMap } from 'rxjs';
+import { fromStore } from '../../storage/from-store';
 import { JobRepository } from '../../storage/job-repository';
 import { readPhoto } from '../../book-in/read-photo';
 import { dayText } from '../../ui/clock-text';
-import { Pictures } from '../pictures';
-import { JobStore } from '../job-store';
+import { Pictures } from '../../pictures/pictures';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 import { ProblemList } from '../problem-list';
 
 /** What was booked in: read here, never rewritten. */
@@ -19,7 +22,7 @@ import { ProblemList } from '../problem-list';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, MatIcon, RouterLink, ProblemList, Pictures],
   template: `
-    @if (store.file(); as file) {
+    @if (job.file(); as file) {
       <header class="head">
         <h1>Book in</h1>
         <span class="grow"></span>
@@ -125,25 +128,27 @@ import { ProblemList } from '../problem-list';
   `,
 })
 export class BookedStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   private readonly jobs = inject(JobRepository);
   protected readonly day = dayText;
   protected readonly wrong = signal('');
-  protected readonly claims = computed(() => ofKind(this.store.stood(), 'claim'));
-  protected readonly symptoms = computed(() => (this.store.file()?.row.symptoms ?? []).map((s) => `${s.text} ${resultNames[s.result]}`));
+  protected readonly claims = computed(() => ofKind(this.job.stood(), 'claim'));
+  protected readonly symptoms = computed(() => (this.job.file()?.row.symptoms ?? []).map((s) => `${s.text} ${resultNames[s.result]}`));
   protected readonly modifications = computed(() =>
-    (this.store.file()?.set.modifications ?? []).map((m) => `${m.title}${m.rolledBack ? ' (rolled back)' : ''}`),
+    (this.job.file()?.set.modifications ?? []).map((m) => `${m.title}${m.rolledBack ? ' (rolled back)' : ''}`),
   );
-  private readonly visits = toSignal(
-    toObservable(computed(() => this.store.file()?.set.id)).pipe(
-      switchMap((id) => (id ? this.jobs.visits$(id).pipe(catchError(() => of([]))) : of([]))),
+  private readonly visits = fromStore(
+    'the earlier visits',
+    toObservable(computed(() => this.job.file()?.set.id)).pipe(
+      switchMap((id): ReturnType<JobRepository['visits$']> => (id ? this.jobs.visits$(id) : of([]))),
     ),
-    { initialValue: [] },
+    [],
   );
-  protected readonly earlier = computed(() => this.visits().filter((v) => v.id !== this.store.jobId()));
+  protected readonly earlier = computed(() => this.visits().filter((v) => v.id !== this.job.jobId()));
 
   protected money(minor: number): string {
-    return moneyText(minor, this.store.currency());
+    return moneyText(minor, this.job.currency());
   }
 
   protected async add(input: HTMLInputElement): Promise<void> {
@@ -153,6 +158,6 @@ export class BookedStage {
     if (!file) return;
     const photo = await readPhoto(file);
     if (typeof photo === 'string') this.wrong.set(photo);
-    else await this.store.keepPicture(photo);
+    else await this.writer.keepPicture(photo);
   }
 }

@@ -2,10 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
-import { findingKinds, findingNames, ofKind, type FindingKind, type TapeBody } from '@amber-relay/core/job';
+import { findingKinds, findingNames, type FindingKind } from '@amber-relay/core/words';
+import { ofKind, type TapeBody } from '@amber-relay/core/tape';
 import { readPhoto } from '../../book-in/read-photo';
 import type { Photo } from '../../storage/job-repository';
-import { JobStore } from '../job-store';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 
 /** First look: a list of findings to tap, each with where and how bad. */
 @Component({
@@ -32,10 +34,10 @@ import { JobStore } from '../job-store';
           <input class="box fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
         </label>
         <datalist id="places">
-          @for (s of store.card()?.sections ?? []; track s.id) {
+          @for (s of job.card()?.sections ?? []; track s.id) {
             <option [value]="s.name"></option>
           }
-          @for (p of store.card()?.parts ?? []; track p.designator) {
+          @for (p of job.card()?.parts ?? []; track p.designator) {
             <option [value]="p.designator">{{ p.value }}</option>
           }
         </datalist>
@@ -68,7 +70,7 @@ import { JobStore } from '../job-store';
           @for (f of found(); track f.id) {
             <li>
               <span class="ref">{{ f.designator ?? '' }}</span><span class="grow"
-                >{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + store.sectionName(f.section) : '' }}</span
+                >{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + job.sectionName(f.section) : '' }}</span
               ><span class="quiet">{{ f.severity }}{{ f.previousHands ? ', previous hands' : '' }}</span>
             </li>
           } @empty {
@@ -108,7 +110,8 @@ import { JobStore } from '../job-store';
   `,
 })
 export class FirstLookStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   protected readonly kinds = findingKinds.filter((k) => k !== 'clean');
   protected readonly names = findingNames;
   protected readonly severities = ['slight', 'plain', 'bad'] as const;
@@ -120,12 +123,12 @@ export class FirstLookStage {
   protected readonly wrong = signal('');
   /** A picture of what was found, kept with it. */
   protected readonly photo = signal<Photo | null>(null);
-  protected readonly found = computed(() => ofKind(this.store.stood(), 'finding').reverse());
+  protected readonly found = computed(() => ofKind(this.job.stood(), 'finding').reverse());
 
   /** A designator or section of the card; free words stay words. Undefined when it looks like a part the card does not have. */
   private place(): { designator?: string; section?: string; words?: string } | undefined {
     const typed = this.where().trim();
-    const card = this.store.card();
+    const card = this.job.card();
     if (!typed) return {};
     if (!card) return { words: typed };
     const part = partOf(card, typed);
@@ -151,7 +154,7 @@ export class FirstLookStage {
     const text = [this.text().trim() || findingNames[finding], words].filter(Boolean).join(', ');
     const entry: TapeBody = { kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at };
     const photo = this.photo();
-    if (!(await (photo ? this.store.keepPicture(photo, at, [entry]) : this.store.keep(entry)))) return;
+    if (!(await (photo ? this.writer.keepPicture(photo, at, [entry]) : this.writer.keep(entry)))) return;
     this.photo.set(null);
     this.finding.set(null);
     this.where.set('');
@@ -169,7 +172,7 @@ export class FirstLookStage {
   }
 
   protected clean(): void {
-    void this.store.keep({
+    void this.writer.keep({
       kind: 'finding',
       finding: 'clean',
       text: 'Nothing seen out of order',

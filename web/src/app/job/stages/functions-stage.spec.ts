@@ -1,5 +1,6 @@
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { FunctionsStage } from './functions-stage';
+import { TapeWriter } from '../tape-writer';
 
 describe('FunctionsStage', () => {
   let bench: StageOnBench<FunctionsStage>;
@@ -35,7 +36,7 @@ describe('FunctionsStage', () => {
 
   it('warns until safety is signed', async () => {
     expect(bench.element.querySelector('.caution')?.textContent).toContain('Safety is not signed off');
-    await bench.store.keep({ kind: 'sign-off', stage: 'safety' });
+    await bench.get(TapeWriter).keep({ kind: 'sign-off', stage: 'safety' });
     await bench.settle();
     expect(bench.element.querySelector('.caution')).toBeNull();
   });

@@ -3,8 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { CardFunction } from '@amber-relay/core/card';
-import { functionResults, ofKind, resultNames, type FunctionResult } from '@amber-relay/core/job';
-import { JobStore } from '../job-store';
+import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
+import { ofKind } from '@amber-relay/core/tape';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 
 const keys: Readonly<Record<FunctionResult, string>> = {
   works: 'w',
@@ -29,7 +31,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
       <a mat-stroked-button [routerLink]="['../trace']">To Trace</a>
     </header>
     <div class="body stack">
-      @if (!store.signed()) {
+      @if (!job.signed()) {
         <p class="caution" role="note">
           Safety is not signed off. Do the cold checks before first power, and key only into a suitable dummy load.
         </p>
@@ -177,16 +179,15 @@ const keys: Readonly<Record<FunctionResult, string>> = {
   `,
 })
 export class FunctionsStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly names = resultNames;
   protected readonly keys = keys;
   protected readonly allResults = functionResults;
   protected readonly chosen = signal<string | null>(null);
-  protected readonly functions = computed(() => this.store.card()?.functions ?? []);
-  private readonly results = computed(
-    () => new Map(ofKind(this.store.stood(), 'function').map((entry) => [entry.functionId, entry.result])),
-  );
+  protected readonly functions = computed(() => this.job.card()?.functions ?? []);
+  private readonly results = computed(() => new Map(ofKind(this.job.stood(), 'function').map((entry) => [entry.functionId, entry.result])));
   protected readonly tried = computed(() => [...this.results().values()].filter((r) => r !== 'not-tried').length);
   protected readonly columns = computed(() => [...new Set(this.functions().flatMap((fn) => (fn.row && fn.column ? [fn.column] : [])))]);
   protected readonly rows = computed(() => {
@@ -206,7 +207,7 @@ export class FunctionsStage {
   }
 
   protected set(fn: CardFunction, result: FunctionResult): void {
-    if (this.result(fn) !== result) void this.store.keep({ kind: 'function', functionId: fn.id, result });
+    if (this.result(fn) !== result) void this.writer.keep({ kind: 'function', functionId: fn.id, result });
   }
 
   protected key(event: KeyboardEvent, fn: CardFunction): void {

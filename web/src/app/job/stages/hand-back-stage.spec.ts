@@ -30,7 +30,7 @@ describe('HandBackStage', () => {
         [],
       );
     expect(bench.element.textContent).not.toContain('with its sheets');
-    bench.fixture.debugElement.injector.get(CardSheets).card.set(bench.store.card());
+    bench.get(CardSheets).card.set(bench.job.card());
     await add(1, 200_000);
     await bench.settle(250);
     const chip = (): Element => [...bench.element.querySelectorAll('button')].find((b) => b.textContent.includes('with its sheets'))!;

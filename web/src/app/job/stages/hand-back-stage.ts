@@ -4,11 +4,15 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { buildReport, ofKind, type EntryOf } from '@amber-relay/core/job';
+import type { Report } from '@amber-relay/core/job';
+import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
 import { CardSheets } from '../../sheets/card-sheets';
-import { JobStore } from '../job-store';
+import { Clock } from '../../ui/clock';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
+import { reportOf } from '../print/report-of';
 import { ReportView } from '../print/report-view';
 
 /** Sheets up to so many bytes come along with a job of themselves. */
@@ -24,7 +28,7 @@ const mostSheets = 30_000_000;
       <h1>Hand back</h1>
       <span class="grow"></span>
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
-      <a mat-stroked-button [routerLink]="['/job', store.jobId(), 'sheet']"><mat-icon svgIcon="print" />Print</a>
+      <a mat-stroked-button [routerLink]="['/job', job.jobId(), 'hand-back', 'print']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
       @if (sheetBytes()) {
         <button class="chip" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
@@ -75,7 +79,8 @@ const mostSheets = 30_000_000;
   `,
 })
 export class HandBackStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   private readonly archives = inject(ArchiveService);
   private readonly sheets = inject(CardSheets, { optional: true });
   protected readonly sheetBytes = computed(() => (this.sheets?.files() ?? []).reduce((sum, file) => sum + file.size, 0));
@@ -90,27 +95,21 @@ export class HandBackStage {
   protected readonly text = signal('');
   protected readonly busy = signal(false);
   protected readonly failed = signal('');
-  protected readonly finished = computed(() => ofKind(this.store.stood(), 'handed-back').length > 0);
-  protected readonly report = computed(() => {
-    const file = this.store.file();
-    const shop = this.store.settings();
-    if (!file || !shop) return null;
-    return buildReport({
-      shop,
-      job: file.row,
-      customer: file.customer,
-      set: file.set,
-      tape: this.store.tape(),
-      nowMs: Date.now(),
-      ...(file.card ? { card: file.card } : {}),
-    });
-  });
+  protected readonly finished = computed(() => ofKind(this.job.stood(), 'handed-back').length > 0);
+  private readonly clock = inject(Clock);
+  /** The sheet as it stands this minute: the price follows labour that runs. */
+  protected readonly report = computed(() => this.reportAt(this.clock.minute()));
+  private reportAt(nowMs: number): Report | null {
+    const file = this.job.file();
+    const shop = this.job.settings();
+    return file && shop ? reportOf(file, this.job.tape(), shop, nowMs) : null;
+  }
   protected readonly warnings = computed(() => {
-    const row = this.store.file()?.row;
-    const open = this.store.retests().filter((r) => r.now !== 'passes');
+    const row = this.job.file()?.row;
+    const open = this.job.retests().filter((r) => r.now !== 'passes');
     const total = this.report()?.price.totalMinor ?? 0;
     return [
-      ...(this.store.signed() ? [] : ['Safety was never signed off on this job.']),
+      ...(this.job.signed() ? [] : ['Safety was never signed off on this job.']),
       ...(open.length
         ? [
             `${open.length} of the re-tests not passed: ${open
@@ -119,9 +118,9 @@ export class HandBackStage {
               .join('; ')}.`,
           ]
         : []),
-      ...(row?.currency !== undefined && row.currency !== (this.store.settings()?.currency ?? '')
+      ...(row?.currency !== undefined && row.currency !== (this.job.settings()?.currency ?? '')
         ? [
-            `The money of this job is written in ${row.currency}, the shop’s in ${this.store.settings()?.currency || 'no currency'}: the two are not added.`,
+            `The money of this job is written in ${row.currency}, the shop’s in ${this.job.settings()?.currency || 'no currency'}: the two are not added.`,
           ]
         : []),
       ...(row?.spendLimitMinor !== undefined && total > row.spendLimitMinor ? ['The total is above the limit agreed at booking in.'] : []),
@@ -131,11 +130,11 @@ export class HandBackStage {
   protected async add(): Promise<void> {
     const typed = this.text();
     const text = typed.trim();
-    if (text && (await this.store.keep({ kind: 'remark', about: this.about(), text })) && this.text() === typed) this.text.set('');
+    if (text && (await this.writer.keep({ kind: 'remark', about: this.about(), text })) && this.text() === typed) this.text.set('');
   }
 
   protected async pdf(): Promise<void> {
-    const report = this.report();
+    const report = this.reportAt(this.clock.now().getTime());
     if (!report) return;
     await this.during(async () => {
       const { reportPdf } = await import('../print/report-pdf');
@@ -145,7 +144,7 @@ export class HandBackStage {
 
   protected async archive(): Promise<void> {
     await this.during(async () => {
-      const { name, zip } = await this.archives.exportJob(this.store.jobId(), this.withSheets());
+      const { name, zip } = await this.archives.exportJob(this.job.jobId(), this.withSheets());
       saveFile(name, zip);
     }, 'The file could not be made.');
   }
@@ -163,8 +162,8 @@ export class HandBackStage {
   }
 
   protected async handBack(): Promise<void> {
-    const total = this.report()?.price.totalMinor ?? 0;
-    await this.store.keepAll([
+    const total = this.reportAt(this.clock.now().getTime())?.price.totalMinor ?? 0;
+    await this.writer.keepAll([
       ...(this.running() ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
       { kind: 'handed-back', totalMinor: total },
     ]);
@@ -172,7 +171,7 @@ export class HandBackStage {
 
   private running(): boolean {
     return (
-      ofKind(this.store.stood(), 'labour')
+      ofKind(this.job.stood(), 'labour')
         .filter((l) => l.act !== 'break')
         .at(-1)?.act === 'start'
     );

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { ofKind, readingText } from '@amber-relay/core/job';
-import { JobStore } from '../job-store';
+import { ofKind, readingText } from '@amber-relay/core/tape';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 import { SoakStrip } from './soak-strip';
 
 /** Align: the card's steps in their order, to be put on the tape by hand until this stage does more. */
@@ -43,8 +44,9 @@ import { SoakStrip } from './soak-strip';
   `,
 })
 export class AlignStage {
-  private readonly store = inject(JobStore);
-  protected readonly steps = computed(() => this.store.card()?.alignment ?? []);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
+  protected readonly steps = computed(() => this.job.card()?.alignment ?? []);
 }
 
 /** Soak: a strip of the readings at one point over time; how long is enough comes with a later capability. */
@@ -85,11 +87,10 @@ export class AlignStage {
   `,
 })
 export class SoakStage {
-  private readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   protected readonly picked = signal<string | null>(null);
-  private readonly all = computed(() =>
-    ofKind(this.store.stood(), 'reading').filter((r) => r.subject.what === 'point' && r.value !== null),
-  );
+  private readonly all = computed(() => ofKind(this.job.stood(), 'reading').filter((r) => r.subject.what === 'point' && r.value !== null));
   protected readonly points = computed(() => {
     const counts = new Map<string, number>();
     for (const { subject } of this.all()) if (subject.what === 'point') counts.set(subject.point, (counts.get(subject.point) ?? 0) + 1);
@@ -109,9 +110,9 @@ export class SoakStage {
         high: r.high,
       })),
   );
-  protected readonly notNeeded = computed(() => this.store.stages().find((s) => s.stage === 'soak')?.state === 'not-needed');
+  protected readonly notNeeded = computed(() => this.job.stages().find((s) => s.stage === 'soak')?.state === 'not-needed');
 
   protected skip(): void {
-    void this.store.keep({ kind: 'stage', stage: 'soak', state: this.notNeeded() ? 'reopened' : 'not-needed' });
+    void this.writer.keep({ kind: 'stage', stage: 'soak', state: this.notNeeded() ? 'reopened' : 'not-needed' });
   }
 }

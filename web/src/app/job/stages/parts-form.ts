@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { parseMoney } from '@amber-relay/core/money';
-import { catchError, of } from 'rxjs';
+import { fromStore } from '../../storage/from-store';
 import { ShopRepository } from '../../storage/shop-repository';
-import { JobStore } from '../job-store';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 
 /** The record of one part replaced: designator, old, new, why, proof, price and source. */
 @Component({
@@ -26,7 +26,7 @@ import { JobStore } from '../job-store';
           autocomplete="off"
       /></label>
       <datalist id="parts">
-        @for (p of store.card()?.parts ?? []; track p.designator) {
+        @for (p of job.card()?.parts ?? []; track p.designator) {
           <option [value]="p.designator">{{ p.value }}</option>
         }
       </datalist>
@@ -92,8 +92,9 @@ import { JobStore } from '../job-store';
 })
 export class PartsForm {
   readonly kept = output();
-  protected readonly store = inject(JobStore);
-  protected readonly stock = toSignal(inject(ShopRepository).stock$.pipe(catchError(() => of([]))), { initialValue: [] });
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
+  protected readonly stock = fromStore('the stock', inject(ShopRepository).stock$, []);
   protected readonly designator = signal('');
   protected readonly old = signal('');
   protected readonly fresh = signal('');
@@ -104,7 +105,7 @@ export class PartsForm {
   protected readonly source = signal('');
   protected readonly wrong = signal('');
   private readonly part = computed(() => {
-    const card = this.store.card();
+    const card = this.job.card();
     return card && partOf(card, this.designator().trim());
   });
 
@@ -119,7 +120,7 @@ export class PartsForm {
     const item = this.stock().find((s) => s.part === text);
     if (!item) return;
     // The stock is priced in the shop’s currency; a job that came from elsewhere may be written in another.
-    const same = this.store.currency() === (this.store.settings()?.currency ?? '');
+    const same = this.job.currency() === (this.job.settings()?.currency ?? '');
     if (!this.price() && same) this.price.set((item.priceMinor / 100).toFixed(2));
     if (!this.source()) this.source.set(`stock, ${item.drawer}`);
   }
@@ -129,7 +130,7 @@ export class PartsForm {
     const priceMinor = this.price().trim() === '' ? 0 : parseMoney(this.price());
     const quantity = /^\d{1,3}$/.test(this.quantity().trim()) ? Number(this.quantity()) : 0;
     const part = this.part();
-    if (this.store.card() && !part)
+    if (this.job.card() && !part)
       return this.wrong.set(
         `${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
       );
@@ -137,7 +138,7 @@ export class PartsForm {
       return this.wrong.set(`"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.`);
     if (quantity < 1) return this.wrong.set('How many were fitted? Give a whole number of 1 or more.');
     this.wrong.set('');
-    const entry = await this.store.keep({
+    const entry = await this.writer.keep({
       kind: 'fit',
       designator,
       oldPart: this.old().trim(),

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
-import { ofKind } from '@amber-relay/core/job';
+import { ofKind } from '@amber-relay/core/tape';
 import { moneyText } from '@amber-relay/core/money';
 import { Router } from '@angular/router';
-import { JobStore } from '../job-store';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
+import { Suspicion } from '../trace/suspicion';
 import { PartsForm } from './parts-form';
 
 /** Parts: what Trace points at, what has been proved, and the record of what was fitted. */
@@ -72,7 +74,7 @@ import { PartsForm } from './parts-form';
       </section>
       <section class="acts">
         <button mat-stroked-button (click)="wait()">Waits for a part</button>
-        <button mat-stroked-button (click)="store.keep({ kind: 'wait', reason: 'nothing', text: '' })">Waits for nothing</button>
+        <button mat-stroked-button (click)="writer.keep({ kind: 'wait', reason: 'nothing', text: '' })">Waits for nothing</button>
       </section>
     </div>
   `,
@@ -88,16 +90,18 @@ import { PartsForm } from './parts-form';
   `,
 })
 export class PartsStage {
-  protected readonly store = inject(JobStore);
+  private readonly job = inject(JobOnBench);
+  protected readonly writer = inject(TapeWriter);
+  private readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
-  protected readonly fits = computed(() => ofKind(this.store.stood(), 'fit'));
-  private readonly top = computed(() => [...(this.store.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
+  protected readonly fits = computed(() => ofKind(this.job.stood(), 'fit'));
+  private readonly top = computed(() => [...(this.suspicion.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
   protected readonly leading = computed(() => {
     const top = this.top();
-    return top && top.chance >= 0.2 ? { name: this.store.sectionName(top.section) } : null;
+    return top && top.chance >= 0.2 ? { name: this.job.sectionName(top.section) } : null;
   });
   protected readonly suspects = computed(() => {
-    const card = this.store.card();
+    const card = this.job.card();
     if (!card || !this.leading()) return [];
     return (this.top()?.parts ?? [])
       .slice(0, 4)
@@ -105,20 +109,20 @@ export class PartsStage {
   });
 
   protected money(minor: number): string {
-    return moneyText(minor, this.store.currency());
+    return moneyText(minor, this.job.currency());
   }
 
   protected prove(designator: string, result: 'good' | 'bad'): void {
-    void this.store.keep({ kind: 'proof', designator, result });
+    void this.writer.keep({ kind: 'proof', designator, result });
   }
 
   protected wait(): void {
     const part = this.suspects()[0];
-    void this.store.keep({ kind: 'wait', reason: 'part', text: part ? `${part.designator} ${part.value}` : 'a part on order' });
+    void this.writer.keep({ kind: 'wait', reason: 'part', text: part ? `${part.designator} ${part.value}` : 'a part on order' });
   }
 
   /** After a part is fitted the re-test list is what one wants to see. */
   protected toRepair(): void {
-    void this.router.navigate(['/job', this.store.jobId(), 'repair']);
+    void this.router.navigate(['/job', this.job.jobId(), 'repair']);
   }
 }

@@ -1,10 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { ofKind, readingText, resultNames, type Retest } from '@amber-relay/core/job';
+import { ofKind, readingText } from '@amber-relay/core/tape';
+import { resultNames } from '@amber-relay/core/words';
+import type { Retest } from '@amber-relay/core/job';
 import { StateMark } from '../../ui/state-mark';
-import { JobStore } from '../job-store';
-import { probeLine } from '../trace/probe-line';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
+import { LineOffer } from '../line-offer';
+import { readingStart } from '@amber-relay/core/entry';
 import { ProblemList } from '../problem-list';
 
 /** Repair: what was fitted, and everything that failed before it and so must be tried again. */
@@ -28,7 +32,7 @@ import { ProblemList } from '../problem-list';
         <section>
           <h2>To be tried again since {{ fitted() }} was fitted</h2>
           <ul class="retests" aria-label="Re-tests">
-            @for (item of store.retests(); track item.kind + item.id + item.name) {
+            @for (item of job.retests(); track item.kind + item.id + item.name) {
               <li [attr.data-retest]="item.id">
                 <app-state-mark [of]="item.now === 'passes' ? 'done' : item.now === 'fails' ? 'missing' : 'not-begun'" />
                 <span class="grow"
@@ -66,9 +70,11 @@ import { ProblemList } from '../problem-list';
   `,
 })
 export class RepairStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
+  private readonly line = inject(LineOffer);
   private readonly router = inject(Router);
-  protected readonly fitted = computed(() => [...new Set(ofKind(this.store.stood(), 'fit').map((f) => f.designator))].join(', '));
+  protected readonly fitted = computed(() => [...new Set(ofKind(this.job.stood(), 'fit').map((f) => f.designator))].join(', '));
 
   protected was(item: Retest): string {
     if (!item.was) return 'what the owner complained of';
@@ -77,12 +83,12 @@ export class RepairStage {
 
   protected result(item: Retest, result: 'works' | 'dead'): void {
     const before = item.was?.kind === 'function' ? item.was.result : 'dead';
-    void this.store.keep({ kind: 'function', functionId: item.id, result: result === 'works' ? 'works' : before });
+    void this.writer.keep({ kind: 'function', functionId: item.id, result: result === 'works' ? 'works' : before });
   }
 
   protected read(item: Retest): void {
     if (item.was?.kind !== 'reading') return;
-    const word = item.was.subject.what === 'limit' ? (this.store.card()?.limits.find((l) => l.id === item.id)?.word ?? item.id) : item.id;
-    this.store.offer(probeLine(word, item.was.condition));
+    const word = item.was.subject.what === 'limit' ? (this.job.card()?.limits.find((l) => l.id === item.id)?.word ?? item.id) : item.id;
+    this.line.offer(readingStart(word, item.was.condition));
   }
 }

@@ -21,9 +21,9 @@ describe('SafetyStage', () => {
       }),
     );
     TestBed.inject(JobRepository).forgetCards();
-    bench.store.jobId.set('');
+    bench.job.jobId.set('');
     await bench.settle();
-    bench.store.jobId.set(bench.jobId);
+    bench.job.jobId.set(bench.jobId);
     await bench.settle(250);
   });
   afterEach(() => bench.clear());
@@ -66,7 +66,18 @@ describe('SafetyStage', () => {
     await bench.press(/^High voltage: keep/);
     await bench.press(/^Sign off/);
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'sign-off', stage: 'safety' }));
-    expect(bench.store.signed()).toBeTrue();
+    expect(bench.job.signed()).toBeTrue();
+  });
+
+  it('cannot be signed while a check is wrong, and says so', async () => {
+    await bench.press(/^Fuse fitted: wrong/);
+    await bench.press(/^Shorts: not needed/);
+    await bench.fill('hazard-high-voltage', '2');
+    await bench.press(/^High voltage: keep/);
+    expect(bench.element.querySelector('header')?.textContent).toContain('1 wrong: mend it, then answer again');
+    expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeTrue();
+    await bench.press(/^Fuse fitted: right/);
+    expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeFalse();
   });
 
   it('says what is wrong with a figure and keeps nothing', async () => {

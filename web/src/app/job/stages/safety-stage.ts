@@ -2,42 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { attempt } from '@amber-relay/core/errors';
-import { limitsText, ofKind, openSafetyChecks, type EntryOf } from '@amber-relay/core/job';
-import { verdict } from '@amber-relay/core/measure';
-import { parseQuantity, quantityText, type Unit } from '@amber-relay/core/quantity';
-import { JobStore } from '../job-store';
-
-interface Check {
-  readonly id: string;
-  readonly name: string;
-  readonly text: string;
-  readonly hazard: boolean;
-  readonly unit?: Unit;
-  readonly low?: number;
-  readonly high?: number;
-}
-
-const hazardNames = {
-  'high-voltage': 'High voltage',
-  mains: 'Mains',
-  rf: 'RF and dummy load',
-  esd: 'Static',
-  'beryllium-oxide': 'Beryllium oxide',
-  solvent: 'Solvents',
-} as const;
-
-const plain: readonly Check[] = [
-  { id: 'fuse', name: 'Fuse type and rating', text: 'as the set is marked', hazard: false },
-  { id: 'polarity', name: 'Supply polarity or mains tap', text: 'as the set is marked', hazard: false },
-  { id: 'shorts', name: 'Shorts across the supply', text: 'none', hazard: false },
-  { id: 'current-limit', name: 'First power on a current limit, or brought up slowly', text: 'set', hazard: false },
-  {
-    id: 'hazard-general',
-    name: 'Cautions',
-    text: 'High voltage, mains, RF, static, beryllium oxide and solvents: look the set up before it is opened.',
-    hazard: true,
-  },
-];
+import { openSafetyChecks, safetyAnswers, safetyChecks, type SafetyCheck } from '@amber-relay/core/job';
+import { limitsText, verdict } from '@amber-relay/core/measure';
+import type { EntryOf } from '@amber-relay/core/tape';
+import { parseQuantity, quantityText } from '@amber-relay/core/quantity';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 
 /** Safety and cold checks: each answered, those with a figure measured, and the whole signed off on the tape. */
 @Component({
@@ -47,9 +17,9 @@ const plain: readonly Check[] = [
   template: `
     <header class="head">
       <h1>Safety and cold checks</h1>
-      <span class="grow quiet">{{ left() === 0 ? 'All answered' : left() + ' left' }}</span>
-      <button mat-flat-button (click)="sign()" [disabled]="left() > 0 || store.signed()">
-        {{ store.signed() ? 'Signed off' : 'Sign off' }}
+      <span class="grow quiet">{{ leftText() }}</span>
+      <button mat-flat-button (click)="sign()" [disabled]="left() > 0 || job.signed()">
+        {{ job.signed() ? 'Signed off' : 'Sign off' }}
       </button>
     </header>
     <div class="body" tabindex="0" role="group" aria-label="Checks">
@@ -137,37 +107,22 @@ const plain: readonly Check[] = [
   `,
 })
 export class SafetyStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly writer = inject(TapeWriter);
   protected readonly values = signal<Readonly<Record<string, string>>>({});
   protected readonly wrong = signal('');
   protected readonly message = signal('');
 
-  protected readonly checks = computed((): readonly Check[] => {
-    const card = this.store.card();
-    if (!card) return plain;
-    return [
-      ...card.coldChecks.map((c) => ({
-        id: c.id,
-        name: c.name,
-        text: c.expect,
-        hazard: false,
-        ...(c.unit ? { unit: c.unit } : {}),
-        ...(c.low === undefined ? {} : { low: c.low }),
-        ...(c.high === undefined ? {} : { high: c.high }),
-      })),
-      ...card.hazards.map((h) => ({
-        id: `hazard-${h.kind}`,
-        name: hazardNames[h.kind],
-        text: h.dischargeAt ? `${h.text} Measure at: ${h.dischargeAt}; below ${h.belowV ?? 30} V.` : h.text,
-        hazard: true,
-        ...(h.dischargeAt ? { unit: 'V' as const, high: h.belowV ?? 30 } : {}),
-      })),
-    ];
-  });
-  protected readonly answers = computed(() => new Map(ofKind(this.store.stood(), 'safety').map((entry) => [entry.check, entry])));
-  protected readonly left = computed(() => {
-    const card = this.store.card();
-    return card ? openSafetyChecks(card, this.store.stood()).length : plain.filter((c) => !this.answers().has(c.id)).length;
+  protected readonly checks = computed(() => safetyChecks(this.job.card()));
+  protected readonly answers = computed(() => safetyAnswers(this.job.tape()));
+  private readonly open = computed(() => openSafetyChecks(this.job.card(), this.job.tape()));
+  protected readonly left = computed(() => this.open().length);
+  /** What is still to be done before it can be signed. */
+  protected readonly leftText = computed(() => {
+    const wrong = this.open().filter(({ id }) => this.answers().has(id)).length;
+    const unanswered = this.left() - wrong;
+    const texts = [unanswered ? `${unanswered} left` : '', wrong ? `${wrong} wrong: mend it, then answer again` : ''];
+    return texts.filter(Boolean).join(', ') || 'All answered';
   });
 
   protected said(answer: EntryOf<'safety'>): string {
@@ -179,12 +134,12 @@ export class SafetyStage {
     this.values.update((all) => ({ ...all, [id]: text }));
   }
 
-  protected answer(check: Check, result: EntryOf<'safety'>['result']): void {
-    void this.store.keep({ kind: 'safety', check: check.id, result });
+  protected answer(check: SafetyCheck, result: EntryOf<'safety'>['result']): void {
+    void this.writer.keep({ kind: 'safety', check: check.id, result });
   }
 
   /** A check with a figure: the figure is judged, and a dangerous one is never taken for done. */
-  protected measure(check: Check): void {
+  protected measure(check: SafetyCheck): void {
     const unit = check.unit ?? '';
     const outcome = attempt(() => parseQuantity(this.values()[check.id] ?? '', check.unit ? { unit: check.unit } : {}));
     if (!outcome.ok) {
@@ -199,10 +154,10 @@ export class SafetyStage {
     if (!within && check.hazard) {
       this.wrong.set(check.id);
       this.message.set(`${quantityText(value, unit)} is still there. Discharge through a resistor, keep clear, and measure again.`);
-      void this.store.keep({ kind: 'note', text: `${check.name}: ${quantityText(value, unit)} still on it, not yet safe` });
+      void this.writer.keep({ kind: 'note', text: `${check.name}: ${quantityText(value, unit)} still on it, not yet safe` });
       return;
     }
-    void this.store.keep({
+    void this.writer.keep({
       kind: 'safety',
       check: check.id,
       result: within ? 'right' : 'wrong',
@@ -213,6 +168,6 @@ export class SafetyStage {
   }
 
   protected sign(): void {
-    void this.store.keep({ kind: 'sign-off', stage: 'safety' });
+    void this.writer.keep({ kind: 'sign-off', stage: 'safety' });
   }
 }

@@ -7,6 +7,8 @@ import { SheetRepository } from '../../storage/sheet-repository';
 import { CardSheets } from '../../sheets/card-sheets';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { SheetsStage } from './sheets-stage';
+import { LineOffer } from '../line-offer';
+import { TapeWriter } from '../tape-writer';
 
 const fileId = '00000000-0000-4000-8000-0000000000f1';
 const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#fff"/></svg>';
@@ -44,7 +46,7 @@ describe('the sheets of a job', () => {
       },
       { was: sheet(2, 'board-top'), sheet: sheet(2, 'board-top'), found: [place('TP7', 50, 50), place('C12', 400, 100)] },
     ]);
-    bench.fixture.debugElement.injector.get(CardSheets).card.set(bench.store.card());
+    bench.get(CardSheets).card.set(bench.job.card());
     await bench.settle(400);
   });
   afterEach(() => bench.clear());
@@ -74,9 +76,9 @@ describe('the sheets of a job', () => {
   it('offers the line for a measurement when a point is pressed, and shows what was read', async () => {
     await go('tp7');
     mark('TP7').click();
-    expect(bench.store.offered()?.line).toBe('tp7 ');
-    const understood = bench.store.understand('tp7 1.9v');
-    await bench.store.keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
+    expect(bench.get(LineOffer).offered()?.line).toBe('tp7 ');
+    const understood = bench.get(LineOffer).understand('tp7 1.9v');
+    await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
     await bench.settle(250);
     expect(mark('TP7').textContent).toContain('low');
     expect(panel()).toContain('1.9 V');
@@ -84,8 +86,8 @@ describe('the sheets of a job', () => {
   });
 
   it('reads a part that only the sheets name, and refuses one that nothing names', () => {
-    expect(bench.store.understand('r201 470').ok).toBeTrue();
-    expect(bench.store.understand('r999 470').ok).toBeFalse();
+    expect(bench.get(LineOffer).understand('r201 470').ok).toBeTrue();
+    expect(bench.get(LineOffer).understand('r999 470').ok).toBeFalse();
   });
 
   it('shows suspicion as regions when it is asked for', async () => {
@@ -97,8 +99,8 @@ describe('the sheets of a job', () => {
 
   it('follows a line by presses, and says where it breaks', async () => {
     for (const line of ['tp7 1.9v', 'c12 0.1v']) {
-      const understood = bench.store.understand(line);
-      await bench.store.keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
+      const understood = bench.get(LineOffer).understand(line);
+      await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
     }
     await bench.settle(250);
     await bench.press(/^Follow a line$/);
@@ -116,8 +118,8 @@ describe('the sheets of a job', () => {
 
   it('draws the stretch broken where the strip says that it breaks, by the fall of a supply too', async () => {
     for (const line of ['tp7 3.1v', 'c12 0.2v']) {
-      const understood = bench.store.understand(line);
-      await bench.store.keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
+      const understood = bench.get(LineOffer).understand(line);
+      await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
     }
     await bench.settle(250);
     await bench.press(/^Follow a line$/);
@@ -129,7 +131,7 @@ describe('the sheets of a job', () => {
   });
 
   it('stays stopped when the reading was stopped, until it is to go on', async () => {
-    const sheets = bench.fixture.debugElement.injector.get(CardSheets);
+    const sheets = bench.get(CardSheets);
     const repository = TestBed.inject(SheetRepository);
     sheets.stopReading();
     await repository.change(sheet(1, 'schematic').id, { read: 'not-yet' });

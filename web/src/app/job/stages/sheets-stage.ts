@@ -1,10 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { catchError, of, switchMap } from 'rxjs';
+import { of, switchMap } from 'rxjs';
+import { hundredSign } from '@amber-relay/core/words';
 import { SheetsDesk, type DeskJob } from '../../sheets/sheets-desk';
+import { fromStore } from '../../storage/from-store';
 import { JobRepository } from '../../storage/job-repository';
-import { JobStore } from '../job-store';
+import { JobOnBench } from '../job-on-bench';
+import { LineOffer } from '../line-offer';
+import { Suspicion } from '../trace/suspicion';
 
 /** Sheets of the set on the bench, with this job's readings on them. */
 @Component({
@@ -12,15 +16,15 @@ import { JobStore } from '../job-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SheetsDesk, RouterLink],
   template: `
-    @if (store.file() && !store.signed()) {
+    @if (job.file() && !job.signed()) {
       <p class="caution" role="note">
         Safety is not signed off. Cold checks first; discharge and prove high voltage gone; key only into a dummy load.
         <a class="chip" routerLink="../safety">To Safety</a>
       </p>
     }
-    @if (store.card()) {
-      <app-sheets-desk [job]="job()" [at]="at()" [section]="section()" [history]="history()" (went)="went($event)" />
-    } @else if (store.file()) {
+    @if (job.card()) {
+      <app-sheets-desk [job]="deskJob()" [at]="at()" [section]="section()" [history]="history()" (went)="went($event)" />
+    } @else if (job.file()) {
       <p class="attention">
         This set has no card, and sheets belong to a card. <a routerLink="/cards/new">Make a card for it</a>: its sections are enough to
         begin.
@@ -52,34 +56,30 @@ export class SheetsStage {
   /** From the address: the part or point, or the section, to show. */
   readonly at = input<string>();
   readonly section = input<string>();
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  private readonly line = inject(LineOffer);
+  private readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
   private readonly jobs = inject(JobRepository);
-  private readonly of = computed(() => ({ card: this.store.card()?.id, job: this.store.jobId() }), {
+  private readonly of = computed(() => ({ card: this.job.card()?.id, job: this.job.jobId() }), {
     equal: (a, b) => a.card === b.card && a.job === b.job,
   });
-  protected readonly history = toSignal(
-    toObservable(this.of).pipe(
-      switchMap(({ card, job }) => (card ? this.jobs.partHistory$(card, job).pipe(catchError(() => of(undefined))) : of(undefined))),
-    ),
+  protected readonly history = fromStore(
+    'what was replaced on this chassis',
+    toObservable(this.of).pipe(switchMap(({ card, job }) => (card ? this.jobs.partHistory$(card, job) : of(undefined)))),
   );
 
-  protected readonly job = computed((): DeskJob => {
-    const traced = this.store.traced();
+  protected readonly deskJob = computed((): DeskJob => {
+    const traced = this.suspicion.traced();
     const next = traced?.probes.find((p) => p.test.kind === 'reading' && !p.cannot)?.test.point?.id;
     return {
-      jobId: this.store.jobId(),
-      condition: this.store.condition(),
-      tape: this.store.stood(),
+      jobId: this.job.jobId(),
+      condition: this.line.condition(),
+      tape: this.job.stood(),
       next,
-      suspicion: new Map(
-        (traced?.sections ?? []).map((s) => [
-          s.section,
-          { word: s.word, percent: s.chance < 0.01 ? '<1' : String(Math.round(s.chance * 100)) },
-        ]),
-      ),
-      measure: (line) => this.store.offer(line),
-      openSection: (id) => void this.router.navigate(['/job', this.store.jobId(), 'trace'], { queryParams: { section: id } }),
+      suspicion: new Map((traced?.sections ?? []).map((s) => [s.section, { word: s.word, percent: hundredSign(s.chance) }])),
+      measure: (line) => this.line.offer(line),
+      openSection: (id) => void this.router.navigate(['/job', this.job.jobId(), 'trace'], { queryParams: { section: id } }),
     };
   });
 

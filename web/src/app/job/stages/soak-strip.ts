@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatQuantity, quantityText, type Unit } from '@amber-relay/core/quantity';
-import type { ReadingVerdict } from '@amber-relay/core/job';
+import type { ReadingVerdict } from '@amber-relay/core/words';
 import { ReadingChart, type ChartInk } from '../../ui/reading-chart';
 
 export interface StripReading {

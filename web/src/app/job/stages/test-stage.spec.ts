@@ -1,9 +1,10 @@
 import { JobRepository } from '../../storage/job-repository';
 import { TestBed } from '@angular/core/testing';
-import type { TapeBody } from '@amber-relay/core/job';
+import type { TapeBody } from '@amber-relay/core/tape';
 import { readLine } from '@amber-relay/core/entry';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { TestStage } from './test-stage';
+import { LineOffer } from '../line-offer';
 
 describe('TestStage', () => {
   let bench: StageOnBench<TestStage>;
@@ -21,7 +22,7 @@ describe('TestStage', () => {
   /** A reading of the carrier power with a wattmeter of 5 %. */
   const power = (line: string): TapeBody | null =>
     readLine(line, {
-      ...bench.store.entryContext(),
+      ...bench.get(LineOffer).context(),
       instruments: [{ id: 'w', name: 'Wattmeter', measures: ['W'], percentOfReading: 5 }],
     }).entry;
 
@@ -59,6 +60,6 @@ describe('TestStage', () => {
 
   it('offers the test to the entry line when its row is pressed', async () => {
     await bench.press(/^Take: Carrier power/);
-    expect(bench.store.offered()?.line).toBe('pwr keyed ');
+    expect(bench.get(LineOffer).offered()?.line).toBe('pwr keyed ');
   });
 });

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { conditionText, type TestLimit } from '@amber-relay/core/card';
-import { comparison, limitsText, readingText, type EntryOf } from '@amber-relay/core/job';
-import { instrumentsFor } from '@amber-relay/core/measure';
+import { comparison } from '@amber-relay/core/job';
+import { instrumentsFor, limitsText } from '@amber-relay/core/measure';
+import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { unitSign } from '@amber-relay/core/quantity';
 import { Verdict } from '../../ui/verdict';
-import { JobStore } from '../job-store';
-import { probeLine } from '../trace/probe-line';
+import { JobOnBench } from '../job-on-bench';
+import { LineOffer } from '../line-offer';
+import { readingStart } from '@amber-relay/core/entry';
 import { BeforeAfter } from './before-after';
 
 /** Test: the card's limits, with what was read before and after the repair. */
@@ -86,12 +88,13 @@ import { BeforeAfter } from './before-after';
   `,
 })
 export class TestStage {
-  protected readonly store = inject(JobStore);
+  private readonly job = inject(JobOnBench);
+  private readonly line = inject(LineOffer);
   protected readonly table = computed(() => {
-    const card = this.store.card();
-    return card ? comparison(card, this.store.stood()) : [];
+    const card = this.job.card();
+    return card ? comparison(card, this.job.stood()) : [];
   });
-  private readonly isAfter = computed(() => this.store.stood().some((entry) => entry.kind === 'fit'));
+  private readonly isAfter = computed(() => this.job.stood().some((entry) => entry.kind === 'fit'));
   protected readonly rows = computed(() =>
     this.table().map((row) => {
       const { limit, before, after } = row;
@@ -125,7 +128,7 @@ export class TestStage {
 
   private cannot({ unit, word, from }: TestLimit): string {
     const nominalHz = from === 'channel' ? 0 : undefined;
-    const known = this.store.instruments();
+    const known = this.job.instruments();
     return known.length && instrumentsFor(known, { unit, word, nominalHz }).length === 0
       ? `nothing on this bench reads ${unitSign(unit)}`
       : '';
@@ -133,7 +136,7 @@ export class TestStage {
 
   protected take(index: number): void {
     const limit = this.rows()[index]?.row.limit;
-    if (limit) this.store.offer(probeLine(limit.word, limit.condition));
+    if (limit) this.line.offer(readingStart(limit.word, limit.condition));
   }
 
   protected takeNext(): void {

@@ -2,6 +2,9 @@ import { trace, traceModel, type TraceResult } from '@amber-relay/core/trace';
 import { evidenceOf } from '@amber-relay/core/job';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { TraceStage } from './trace-stage';
+import { LineOffer } from '../line-offer';
+import { Suspicion } from './suspicion';
+import { TapeWriter } from '../tape-writer';
 
 describe('TraceStage', () => {
   let bench: StageOnBench<TraceStage>;
@@ -18,9 +21,9 @@ describe('TraceStage', () => {
   const text = (css: string): string => bench.element.querySelector(css)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
   /** What Trace says of the evidence on the tape, with a few things said otherwise. */
   const answer = async (more: Partial<TraceResult> = {}): Promise<void> => {
-    const card = bench.store.card();
+    const card = bench.job.card();
     if (!card) throw new Error('There is no card.');
-    bench.store.traced.set({ ...trace(traceModel(card, 40), evidenceOf(card, [], bench.store.tape())), ...more });
+    bench.get(Suspicion).traced.set({ ...trace(traceModel(card, 40), evidenceOf(card, [], bench.job.tape())), ...more });
     await bench.settle();
   };
   const probe = (id: string): string => `article[data-test="${id}"]`;
@@ -30,7 +33,7 @@ describe('TraceStage', () => {
     element(`${probe('reading TP7 ')} [data-probe]`).click();
     await bench.settle();
     element(`${probe('reading TP7 ')} .worth button`).click();
-    expect(bench.store.offered()?.line).toMatch(/^tp7/);
+    expect(bench.get(LineOffer).offered()?.line).toMatch(/^tp7/);
   });
 
   it('shows how suspicion would stand while an outcome is looked at, and what is again after', async () => {
@@ -50,7 +53,7 @@ describe('TraceStage', () => {
   });
 
   it('opens a reason, and lets its entry be counted half or withdrawn', async () => {
-    const entry = await bench.store.keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    const entry = await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
     await bench.settle();
     await answer();
     await bench.press(/^Receive AM is dead/);
@@ -62,7 +65,7 @@ describe('TraceStage', () => {
   });
 
   it('points at an entry that hardly fits, and takes it away when asked', async () => {
-    const entry = await bench.store.keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    const entry = await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
     await bench.settle();
     await answer({ doubt: { evidence: entry?.id ?? '', text: 'Receive AM is dead', twoFaults: false } });
     expect(text('[data-doubt]')).toContain('Hardly fits with the rest: Receive AM is dead.');
@@ -72,7 +75,7 @@ describe('TraceStage', () => {
 
   it('asks in place what an injection or a forcing did', async () => {
     await answer();
-    const [first] = bench.store.traced()?.probes ?? [];
+    const [first] = bench.get(Suspicion).traced()?.probes ?? [];
     if (!first) return fail('no probe');
     const test = { ...first.test, id: 'injection if', kind: 'injection' as const, subject: 'if', title: 'Put 455 kHz in' };
     await answer({ probes: [{ ...first, test }] });
@@ -98,7 +101,7 @@ describe('TraceStage', () => {
   });
 
   it('holds what an earlier repairer said against the evidence', async () => {
-    await bench.store.keepAll([
+    await bench.get(TapeWriter).keepAll([
       { kind: 'claim', claimant: 'Market stall', text: 'final renewed, it is good', section: 'pa', says: 'good' },
       { kind: 'function', functionId: 'transmit-am', result: 'dead' },
       { kind: 'function', functionId: 'receive-am', result: 'works' },

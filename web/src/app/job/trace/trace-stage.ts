@@ -1,17 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { DecimalPipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { conditionText } from '@amber-relay/core/card';
-import { checkClaims, limitsText, ofKind, resultNames, type FunctionResult, type TapeEntry } from '@amber-relay/core/job';
+import { checkClaims } from '@amber-relay/core/job';
+import { limitsText } from '@amber-relay/core/measure';
+import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
+import { functionOutcomes, hundredSign, hundredText, resultNames, type FunctionResult } from '@amber-relay/core/words';
 import { quantityText } from '@amber-relay/core/quantity';
 import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
 import { Verdict } from '../../ui/verdict';
 import { CardSheets } from '../../sheets/card-sheets';
-import { JobStore } from '../job-store';
-import { BlockDiagram, type LitRoute } from './block-diagram';
-import { probeLine } from './probe-line';
+import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
+import { LineOffer } from '../line-offer';
+import { Suspicion } from './suspicion';
+import { BlockDiagram, type LitRoute } from '../../diagram/block-diagram';
+import { probeStart } from '@amber-relay/core/entry';
 
 interface OutcomeLine {
   readonly outcome: string;
@@ -51,13 +56,16 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
 @Component({
   selector: 'app-trace-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DecimalPipe, FormsModule, MatButton, RouterLink, Verdict, BlockDiagram],
+  imports: [FormsModule, MatButton, RouterLink, Verdict, BlockDiagram],
   templateUrl: './trace-stage.html',
   styleUrl: './trace-stage.scss',
-  host: { '[attr.data-weighed]': 'store.weighed()' },
+  host: { '[attr.data-weighed]': 'suspicion.weighed()' },
 })
 export class TraceStage {
-  protected readonly store = inject(JobStore);
+  protected readonly job = inject(JobOnBench);
+  protected readonly writer = inject(TapeWriter);
+  protected readonly line = inject(LineOffer);
+  protected readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
   /** From the address: the section whose reasons are asked for. */
   readonly section = input<string>();
@@ -72,24 +80,35 @@ export class TraceStage {
     { order: 'speaker', name: 'from the speaker' },
   ];
 
+  /** What a function may do after an injection or a forcing. */
+  protected readonly results = functionOutcomes;
+  protected readonly resultNames = resultNames;
+  protected readonly hundred = hundredSign;
+
   protected readonly whatIf = signal<WhatIf | null>(null);
   /** What the diagram shows: what is, or what would be. */
   protected readonly drawn = computed(() => {
-    const results = this.store.traced()?.sections ?? [];
+    const results = this.suspicion.traced()?.sections ?? [];
     const then = this.whatIf()?.sections;
     return then ? results.map((r, i) => ({ ...r, chance: then[i] ?? 0, word: suspicion(then[i] ?? 0) })) : results;
   });
 
-  private readonly ranked = computed(() => [...(this.store.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance));
+  /** What the section at the stop stands at, whichever one is looked at. */
+  protected readonly stopHundred = computed(() => {
+    const { stop, sections = [] } = this.suspicion.traced() ?? {};
+    return hundredText(sections.find(({ section }) => section === stop)?.chance ?? 0);
+  });
+
+  private readonly ranked = computed(() => [...(this.suspicion.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance));
   protected readonly shown = computed(() => this.ranked().find((s) => s.section === this.chosen()) ?? this.ranked()[0]);
-  protected readonly shownName = computed(() => this.store.sectionName(this.shown()?.section ?? ''));
+  protected readonly shownName = computed(() => this.job.sectionName(this.shown()?.section ?? ''));
   protected readonly reasons = computed(() =>
     (this.shown()?.reasons ?? []).slice(0, 7).map((r) => ({
       ...r,
       factorText: r.factor >= 1 ? `×${this.figure(r.factor)}` : `÷${this.figure(1 / r.factor)}`,
       against: r.factor < 1,
-      entry: this.store.tape().find((e) => e.id === r.evidence),
-      doubted: this.store.doubted().has(r.evidence),
+      entry: this.job.tape().find((e) => e.id === r.evidence),
+      doubted: this.job.doubted().has(r.evidence),
     })),
   );
   protected readonly parts = computed(() =>
@@ -97,7 +116,7 @@ export class TraceStage {
   );
   /** Two faults at once, where that is worth saying. */
   protected readonly two = computed(() => {
-    const two = this.store.traced()?.two;
+    const two = this.suspicion.traced()?.two;
     if (!two || two.chance < 0.15) return undefined;
     return {
       percent: Math.round(two.chance * 100),
@@ -105,13 +124,13 @@ export class TraceStage {
       pairs: two.pairs.slice(0, 3).map(({ sections: [a, b], chance }) => ({
         a,
         b,
-        text: `${this.store.sectionName(a)} and ${this.store.sectionName(b)}`,
+        text: `${this.job.sectionName(a)} and ${this.job.sectionName(b)}`,
         percent: Math.round(chance * 100),
       })),
     };
   });
   protected readonly settled = computed(() => {
-    const settled = this.store.traced()?.settled;
+    const settled = this.suspicion.traced()?.settled;
     if (settled === 'outside')
       return 'What was complained of works here, and nothing inside stands out. Try antenna, supply lead, microphone and settings with the owner, and soak it before it goes.';
     if (settled === 'misaligned')
@@ -119,16 +138,16 @@ export class TraceStage {
     return '';
   });
   protected readonly doubtEntry = computed(() => {
-    const id = this.store.traced()?.doubt?.evidence;
-    return id ? this.store.tape().find((e) => e.id === id) : undefined;
+    const id = this.suspicion.traced()?.doubt?.evidence;
+    return id ? this.job.tape().find((e) => e.id === id) : undefined;
   });
   protected readonly cleared = computed(() => this.ranked().filter((s) => s.word === 'cleared').length);
 
   protected readonly routes = computed(() => {
-    const results = new Map(ofKind(this.store.stood(), 'function').map((f) => [f.functionId, f.result]));
-    for (const s of this.store.file()?.row.symptoms ?? [])
+    const results = new Map(ofKind(this.job.stood(), 'function').map((f) => [f.functionId, f.result]));
+    for (const s of this.job.file()?.row.symptoms ?? [])
       if (s.functionId && !results.has(s.functionId)) results.set(s.functionId, s.result);
-    return (this.store.card()?.functions ?? []).flatMap((fn) => {
+    return (this.job.card()?.functions ?? []).flatMap((fn) => {
       const result = results.get(fn.id);
       return result && result !== 'not-tried'
         ? [{ id: fn.id, name: `${fn.name} ${resultNames[result as FunctionResult]}`, works: result === 'works' }]
@@ -154,16 +173,14 @@ export class TraceStage {
   protected readonly hiddenRoutes = computed(() => this.routes().length - this.chips().length);
 
   protected readonly probes = computed(() =>
-    (this.store.traced()?.probes ?? []).map((probe, i) => ({ probe, n: i + 1, ...this.tell(probe) })),
+    (this.suspicion.traced()?.probes ?? []).map((probe, i) => ({ probe, n: i + 1, ...this.tell(probe) })),
   );
   protected readonly claims = computed(() => {
-    const traced = this.store.traced();
-    return traced
-      ? checkClaims(this.store.tape(), traced, (id) => this.store.sectionName(id)).filter((c) => c.stands === 'contradicted')
-      : [];
+    const traced = this.suspicion.traced();
+    return traced ? checkClaims(this.job.tape(), traced, (id) => this.job.sectionName(id)).filter((c) => c.stands === 'contradicted') : [];
   });
-  protected readonly stopName = computed(() => this.store.sectionName(this.store.traced()?.stop ?? ''));
-  protected readonly groupNames = computed(() => (this.store.traced()?.group ?? []).map((id) => this.store.sectionName(id)).join(', '));
+  protected readonly stopName = computed(() => this.job.sectionName(this.suspicion.traced()?.stop ?? ''));
+  protected readonly groupNames = computed(() => (this.suspicion.traced()?.group ?? []).map((id) => this.job.sectionName(id)).join(', '));
 
   private figure(factor: number): string {
     return factor >= 100 ? factor.toFixed(0) : factor.toFixed(1);
@@ -184,7 +201,7 @@ export class TraceStage {
     access: string;
   } {
     const { test } = probe;
-    const card = this.store.card();
+    const card = this.job.card();
     const { point, expectation } = test;
     const fn = test.kind === 'function' ? card?.functions.find((f) => f.id === test.subject) : undefined;
     const part = test.kind === 'proof' ? card?.parts.find((p) => p.designator === test.subject) : undefined;
@@ -244,7 +261,7 @@ export class TraceStage {
         verdict: kind === 'reading' || kind === 'comparison' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
         range: range(o.outcome),
         means: o.section
-          ? `${this.store.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}`
+          ? `${this.job.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}`
           : 'nothing wrong inside then leads',
         sections: o.sections,
       }));
@@ -253,16 +270,10 @@ export class TraceStage {
   /** Takes a probe: a reading is put into the entry line, a function is opened where its result is given. */
   protected take(probe: Probe): void {
     const { test } = probe;
-    const card = this.store.card();
-    if (test.kind === 'reading' && test.point) this.store.offer(probeLine(test.point.id, test.condition));
-    else if (test.kind === 'function')
-      this.store.offer(`${card?.functions.find((f) => f.id === test.subject)?.name.toLowerCase() ?? test.subject} `);
-    else if (test.kind === 'tap') this.store.offer(`tap ${test.subject} `);
-    else if (test.kind === 'comparison') this.store.offer(`compare ${test.subject.toLowerCase()} `);
-    else if (test.kind === 'lift') this.store.offer(`lift ${test.subject} `);
-    else if (test.kind === 'remedy') this.store.offer(`${test.remedy ?? 'reflow'} ${test.subject} `);
-    else if (test.kind === 'proof') this.store.offer(`proof ${test.subject.toLowerCase()} `);
-    else if (test.kind === 'inspect') void this.router.navigate(['/job', this.store.jobId(), 'first-look']);
+    const card = this.job.card();
+    const line = card && probeStart(test, card);
+    if (line) this.line.offer(line);
+    else if (test.kind === 'inspect') void this.router.navigate(['/job', this.job.jobId(), 'first-look']);
     else this.injected.set(test.id === this.injected() ? null : test.id);
   }
 
@@ -278,7 +289,7 @@ export class TraceStage {
   }
 
   protected withdraw(entry: TapeEntry): void {
-    void this.store.strike(entry, 'withdrawn from the evidence');
+    void this.writer.strike(entry, 'withdrawn from the evidence');
   }
 
   /** An injection or forcing whose result is asked for in place. */
@@ -287,8 +298,8 @@ export class TraceStage {
   protected answer(probe: Probe, result: FunctionResult): void {
     this.injected.set(null);
     const { kind, subject } = probe.test;
-    if (kind === 'injection') void this.store.keep({ kind: 'injection', injection: subject, result });
-    if (kind === 'forcing') void this.store.keep({ kind: 'forcing', forcing: subject, result });
+    if (kind === 'injection') void this.writer.keep({ kind: 'injection', injection: subject, result });
+    if (kind === 'forcing') void this.writer.keep({ kind: 'forcing', forcing: subject, result });
   }
 
   protected walk(event: KeyboardEvent, list: HTMLElement): void {

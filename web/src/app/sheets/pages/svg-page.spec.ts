@@ -1,4 +1,5 @@
-import { safeSvg, svgWords } from './svg-page';
+import { safeSvg } from '../../ui/clean-svg';
+import { svgWords } from './svg-page';
 
 const svg = (inside: string, attributes = 'width="400" height="300"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inside}</svg>`;

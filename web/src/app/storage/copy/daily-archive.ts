@@ -1,6 +1,6 @@
 import { inject, Injectable, Injector, signal } from '@angular/core';
 import { interval, startWith } from 'rxjs';
-import { Notices } from '../../shell/notices';
+import { Notices } from '../../ui/notices';
 import { DATABASE_NAME, realShop } from '../bench-database';
 import { askLeave, canChooseFolder, chooseFolder, forgetFolder } from './copy-folder';
 import { SecondCopy } from './second-copy';

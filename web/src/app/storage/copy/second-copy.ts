@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
-import { Notices } from '../../shell/notices';
+import { Notices } from '../../ui/notices';
 import { DATABASE_NAME, type WriteMark } from '../bench-database';
 import type { Change } from '../recorded-changes';
 import { knownFolder } from './copy-folder';

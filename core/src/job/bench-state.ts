@@ -1,0 +1,56 @@
+import type { Condition, LaidCard, Lesson } from '../card';
+import { findingText, type TapeEntry } from '../tape';
+import type { TraceOptions } from '../trace';
+
+/** The condition in which a set comes onto the bench: its usual channel and first mode, not keyed. An amplifier has no mode of its own. */
+export function startCondition(card: LaidCard | undefined): Condition {
+  if (!card) return {};
+  return {
+    keyed: false,
+    ...(card.kind !== 'linear-amplifier' && card.modes[0] ? { mode: card.modes[0] } : {}),
+    ...(card.channels ? { channel: card.channels.usual } : {}),
+  };
+}
+
+/**
+ * How the bench stands after what was done: which access steps are off, since something behind them was reached, and which kind of
+ * instrument is in hand. Trace counts the minutes of the next probe by it.
+ * @param stood the tape without what was struck
+ */
+export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<TraceOptions, 'opened' | 'inHand'> {
+  const opened = new Set<string>();
+  let inHand: string | undefined;
+  const reached = (access: string | undefined, instrument?: string): void => {
+    if (access) opened.add(access);
+    inHand = instrument ?? inHand;
+  };
+  for (const entry of stood) {
+    if (entry.kind === 'reading' && entry.subject.what === 'point') {
+      const { point: id } = entry.subject;
+      const point = card.testPoints.find((p) => p.id === id);
+      reached(point?.access, point?.unit);
+    } else if (entry.kind === 'comparison') {
+      const point = card.testPoints.find(({ id }) => id === entry.point);
+      reached(point?.access, point?.unit);
+    } else if (entry.kind === 'injection') reached(card.injections.find(({ id }) => id === entry.injection)?.access, 'generator');
+    else if (entry.kind === 'forcing') reached(undefined, 'supply');
+    else if (entry.kind === 'proof' || entry.kind === 'fit') {
+      reached(card.parts.find(({ designator }) => designator === entry.designator)?.access);
+    }
+  }
+  // What lies before it came off first.
+  for (const id of opened) {
+    const behind = card.access.find((step) => step.id === id)?.behind;
+    if (behind) opened.add(behind);
+  }
+  return { opened: [...opened], ...(inHand ? { inHand } : {}) };
+}
+
+/** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */
+export function lessonOf(entry: TapeEntry): Lesson | undefined {
+  if (entry.kind === 'reading' && entry.subject.what === 'point' && entry.verdict === 'no-limit' && entry.value !== null)
+    return { kind: 'reading', point: entry.subject.point, value: entry.value, condition: entry.condition };
+  if (entry.kind === 'finding' && entry.section && entry.finding !== 'clean')
+    return { kind: 'fault', section: entry.section, text: findingText(entry) };
+  return undefined;
+}

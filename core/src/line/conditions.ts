@@ -1,0 +1,46 @@
+import type { Condition, LaidCard } from '../card';
+import { refuse, type EntryContext, type Word } from './line-words';
+
+/** One word of condition laid over what holds already, or undefined when the word is none. */
+export function conditionWord(word: string, so: Condition, card: LaidCard | undefined): Condition | undefined {
+  const lower = word.toLowerCase();
+  const channel = /^ch(\d{1,3})$/.exec(lower);
+  if (channel) return { ...so, channel: Number(channel[1]) };
+  if (['keyed', 'tx', 'transmit'].includes(lower)) return { ...so, keyed: true };
+  if (['unkeyed', 'rx', 'receive'].includes(lower)) return { ...so, keyed: false };
+  const mode = card?.modes.find((m) => m.toLowerCase() === lower);
+  if (mode) return { ...so, mode };
+  const band = card?.bands.find((b) => b.toLowerCase().replace(/\s/g, '') === lower);
+  return band ? { ...so, band } : undefined;
+}
+
+function checkChannel(card: LaidCard | undefined, condition: Condition, at: number): void {
+  const { channels } = card ?? {};
+  if (channels && condition.channel !== undefined && (condition.channel < channels.from || condition.channel > channels.to))
+    refuse(at, `There is no channel ${condition.channel}.`, `This set has channels ${channels.from} to ${channels.to}.`);
+}
+
+/** The condition words at the front of `words`, laid over the sticky one; what is left follows them. */
+export function takeConditions(words: readonly Word[], context: EntryContext): { condition: Condition; rest: readonly Word[] } {
+  let { condition } = context;
+  let taken = 0;
+  for (const word of words) {
+    const next = conditionWord(word.text, condition, context.card);
+    if (!next) break;
+    checkChannel(context.card, next, word.at);
+    condition = next;
+    taken += 1;
+  }
+  return { condition, rest: words.slice(taken) };
+}
+
+/** A condition in the words that `takeConditions` reads: `ch19 am keyed`. Empty where it names nothing that a line can say. */
+export const conditionWords = (condition: Condition): string =>
+  [
+    condition.channel === undefined ? '' : `ch${condition.channel}`,
+    condition.band?.toLowerCase().replace(/\s/g, '') ?? '',
+    condition.mode?.toLowerCase() ?? '',
+    condition.keyed === undefined ? '' : condition.keyed ? 'keyed' : 'receive',
+  ]
+    .filter(Boolean)
+    .join(' ');

@@ -1,0 +1,36 @@
+import type { Condition, LaidCard } from '../card';
+import { CoreError } from '../errors/core-error';
+import type { Instrument } from '../measure';
+
+/** What the entry line knows when it reads a line. */
+export interface EntryContext {
+  readonly card?: LaidCard;
+  /** The sticky condition: mode, band, channel, keyed. */
+  readonly condition: Condition;
+  readonly instruments: readonly Instrument[];
+  /** Whether a designator that the card does not name stands on its sheets. */
+  readonly onSheets?: (designator: string) => boolean;
+  /** The day of the reading, for instruments that age. */
+  readonly now?: Date;
+}
+
+export interface Word {
+  readonly text: string;
+  readonly at: number;
+}
+
+export const wordsOf = (line: string): Word[] => [...line.matchAll(/\S+/g)].map((m) => ({ text: m[0], at: m.index }));
+
+/** What a table has under a typed word; a word such as `constructor` names nothing. */
+export const ofWord = <T>(table: Readonly<Record<string, T>>, word: string): T | undefined =>
+  Object.hasOwn(table, word) ? table[word] : undefined;
+
+export const refuse = (at: number, message: string, remedy: string): never => {
+  throw new CoreError('unknown-name', 'line', message, remedy, at);
+};
+
+export const isDesignator = (text: string): boolean => /^[a-z]{1,4}\d{1,4}[a-z]?$/i.test(text);
+
+/** What follows a verb, which must be there. */
+export const need = (rest: string, at: number, what: string, example: string): string =>
+  rest === '' ? refuse(at, `${what} is missing.`, `Write it like: ${example}`) : rest;

@@ -1,0 +1,54 @@
+import { claim } from './kinds/claim';
+import { comparison } from './kinds/comparison';
+import { doubt } from './kinds/doubt';
+import { finding } from './kinds/finding';
+import { fit } from './kinds/fit';
+import { forcing } from './kinds/forcing';
+import { functionTried } from './kinds/function';
+import { handedBack } from './kinds/handed-back';
+import { injection } from './kinds/injection';
+import { labour } from './kinds/labour';
+import { lift } from './kinds/lift';
+import { manipulation } from './kinds/manipulation';
+import { note } from './kinds/note';
+import { picture } from './kinds/picture';
+import { problem } from './kinds/problem';
+import { proof } from './kinds/proof';
+import { reading } from './kinds/reading';
+import { remark } from './kinds/remark';
+import { remedy } from './kinds/remedy';
+import { safety } from './kinds/safety';
+import { signOff } from './kinds/sign-off';
+import { stage } from './kinds/stage';
+import { strike } from './kinds/strike';
+import { sum } from './kinds/sum';
+import { wait } from './kinds/wait';
+
+/** Every kind of entry: the only list. Words, evidence, paper, CSV, the entry line and the documents follow from it. */
+export const allKinds = [
+  reading,
+  functionTried,
+  finding,
+  claim,
+  safety,
+  signOff,
+  stage,
+  problem,
+  manipulation,
+  injection,
+  forcing,
+  comparison,
+  lift,
+  remedy,
+  doubt,
+  proof,
+  fit,
+  sum,
+  note,
+  remark,
+  labour,
+  wait,
+  picture,
+  handedBack,
+  strike,
+] as const;

@@ -1,0 +1,96 @@
+import * as z from 'zod';
+import { partOf, sectionName } from '../../card';
+import { need } from '../../line';
+import { findingKinds, findingNames, severities, type FindingKind } from '../../words';
+import { defineKind } from '../entry-kind';
+
+/** The part and what was seen at it, in one line. */
+export const findingText = (entry: {
+  readonly designator?: string | undefined;
+  readonly text: string;
+  readonly finding: FindingKind;
+}): string => [entry.designator, entry.text || findingNames[entry.finding]].filter(Boolean).join(' ');
+
+/** What the words of a finding call it; the first that fits. */
+const calls: readonly (readonly [RegExp, FindingKind])[] = [
+  [/leak/, 'leaking-capacitor'],
+  [/burn/, 'burnt-part'],
+  [/joint/, 'bad-joint'],
+  [/crack|chip/, 'cracked-part'],
+  [/corro/, 'corrosion'],
+];
+
+export const finding = defineKind('finding', {
+  title: 'Finding',
+  about: 'What was seen, smelt or felt on looking, at a part, in a section, or anywhere.',
+  fields: {
+    finding: z.enum(findingKinds).meta({ title: 'Kind of finding' }),
+    text: z.string().meta({ title: 'In words' }),
+    section: z.string().optional().meta({ title: 'Section' }),
+    designator: z.string().optional().meta({ title: 'Part' }),
+    severity: z.enum(severities).meta({ title: 'How bad it looks' }),
+    previousHands: z.boolean().meta({ title: 'Left by an earlier repairer' }),
+  },
+  words: (entry, card) => {
+    const place = entry.designator || entry.section === undefined ? '' : `, ${sectionName(card, entry.section)}`;
+    return {
+      ...(entry.designator ? { ref: entry.designator } : {}),
+      what: `${entry.text || findingNames[entry.finding]}${place}${entry.previousHands ? ': previous hands' : ''}`,
+    };
+  },
+  evidence: (entry, card) => {
+    const section = entry.section ?? (entry.designator ? partOf(card, entry.designator)?.section : undefined);
+    if (section === undefined) return undefined;
+    return {
+      kind: 'finding',
+      section,
+      ...(entry.designator ? { designator: entry.designator } : {}),
+      severity: entry.finding === 'clean' ? 'clean' : entry.severity,
+      previousHands: entry.previousHands,
+      ...(entry.finding === 'twiddled' || entry.finding === 'broken-core' ? { twiddled: true } : {}),
+      text: findingText(entry),
+    };
+  },
+  paper: {
+    lines: (entry) =>
+      entry.finding === 'clean' ? [] : [{ place: 'found', text: `${findingText(entry)}${entry.previousHands ? ' (earlier work)' : ''}` }],
+  },
+  line: {
+    verbs: {
+      found: (rest, words, { card }, at) => {
+        const text = need(rest, at, 'What was found', 'found c31 leaking');
+        const first = words[0]?.text ?? '';
+        const part = card && partOf(card, first);
+        const lower = rest.toLowerCase();
+        return {
+          kind: 'finding',
+          finding: calls.find(([said]) => said.test(lower))?.[1] ?? 'other',
+          text: part ? rest.slice(first.length).trim() || 'found at fault' : text,
+          severity: 'plain' as const,
+          previousHands: /previous hands|re-?soldered|twiddled/.test(lower),
+          ...(part ? { designator: part.designator, section: part.section } : {}),
+        };
+      },
+    },
+    // The line names no section, no kind and no degree of its own: it says them by its words, or not at all.
+    write: (entry) => {
+      const line = `found ${[entry.designator?.toLowerCase(), entry.text].filter(Boolean).join(' ')}`;
+      const says = calls.find(([said]) => said.test(line.slice(6).toLowerCase()))?.[1] ?? 'other';
+      const hands = /previous hands|re-?soldered|twiddled/.test(line.toLowerCase());
+      const whole = entry.text !== '' && says === entry.finding && hands === entry.previousHands && entry.severity === 'plain';
+      return whole && (entry.section === undefined || entry.designator !== undefined) ? line : undefined;
+    },
+  },
+  examples: [
+    {
+      kind: 'finding',
+      finding: 'leaking-capacitor',
+      text: 'leaking',
+      severity: 'plain',
+      previousHands: false,
+      designator: 'C31',
+      section: 'vco',
+    },
+    { kind: 'finding', finding: 'other', text: 'smells of smoke', severity: 'plain', previousHands: false },
+  ],
+});

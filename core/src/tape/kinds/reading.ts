@@ -1,0 +1,148 @@
+import * as z from 'zod';
+import { conditionSchema, conditionText, limitName, pointName, type Condition, type LaidCard } from '../../card';
+import { conditionWords, unitOfPart } from '../../line';
+import { quantityText, units, writtenQuantity } from '../../quantity';
+import { readingVerdicts } from '../../words';
+import { defineKind, type EntryBody } from '../entry-kind';
+
+/** What a reading was taken of. */
+export const readingSubjectSchema = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('point'), point: z.string() }),
+  z.object({ what: z.literal('part'), designator: z.string(), pin: z.string().optional() }),
+  z.object({ what: z.literal('limit'), limit: z.string() }),
+  z.object({ what: z.literal('channel'), channel: z.number().int() }),
+]);
+export type ReadingSubject = z.infer<typeof readingSubjectSchema>;
+
+/** `TP7`, `power-fm`, `ch 19`, `Q3 C`: what a reading was of, as it is named without a card. */
+export function subjectText(subject: ReadingSubject): string {
+  switch (subject.what) {
+    case 'point':
+      return subject.point;
+    case 'limit':
+      return subject.limit;
+    case 'channel':
+      return `ch ${subject.channel}`;
+    case 'part':
+      return subject.pin ? `${subject.designator} ${subject.pin}` : subject.designator;
+  }
+}
+
+/** What a reading shows, for people: `6.62 V`, or `dead`. */
+export const readingText = (r: { readonly value: number | null; readonly unit: (typeof units)[number]; readonly step: number }): string =>
+  r.value === null ? 'dead' : quantityText(r.value, r.unit, { step: r.step });
+
+/** A figure as one types it, with all the digits that were read and no more: `6.62 V`, or `dead`. */
+export const figureWords = (
+  { value, step }: { readonly value: number | null; readonly step: number },
+  unit: (typeof units)[number],
+): string => (value === null ? 'dead' : writtenQuantity(value, unit, step));
+
+/** The condition of a reading without what its subject says already. */
+const underOf = (entry: { readonly subject: ReadingSubject; readonly condition: Condition }): Condition =>
+  entry.subject.what === 'channel' ? { ...entry.condition, channel: undefined } : entry.condition;
+
+const fields = {
+  subject: readingSubjectSchema.meta({ title: 'What it was taken of' }),
+  value: z.number().nullable().meta({ title: 'In the unit; null where it was measured and nothing was there' }),
+  unit: z.enum(units).meta({ title: 'SI base unit, or a level in dB' }),
+  step: z.number().min(0).meta({ title: 'Worth of its last digit' }),
+  condition: conditionSchema.meta({ title: 'State of the set' }),
+  uncertainty: z.number().min(0).meta({ title: '±, in the unit' }),
+  instrument: z.string().optional().meta({ title: 'Instrument by which it was judged' }),
+  verdict: z.enum(readingVerdicts).meta({ title: 'As judged when it was made, with the limits of that day' }),
+  low: z.number().optional().meta({ title: 'Lower limit of that day' }),
+  high: z.number().optional().meta({ title: 'Upper limit of that day' }),
+  wouldTell: z.string().optional().meta({ title: 'Where the instrument could not tell: what would have' }),
+};
+type Body = EntryBody<'reading', typeof fields>;
+
+/** How a line begins that is read as a reading of this; undefined where none is. */
+function typedName(
+  { subject, ...r }: Pick<Body, 'subject' | 'condition' | 'value' | 'unit'>,
+  card: LaidCard | undefined,
+): string | undefined {
+  switch (subject.what) {
+    case 'point':
+      return subject.point.toLowerCase();
+    case 'limit':
+      return card?.limits.find(({ id }) => id === subject.limit)?.word;
+    case 'channel':
+      return r.condition.channel === subject.channel ? `ch${subject.channel}` : undefined;
+    case 'part': {
+      const name = subject.designator.toLowerCase();
+      if (subject.pin) return `${name} ${subject.pin}`;
+      // Nothing has no unit of its own.
+      return r.value !== null || unitOfPart(subject.designator) === r.unit ? name : undefined;
+    }
+  }
+}
+
+export const reading = defineKind('reading', {
+  title: 'Reading',
+  about: 'A value measured at a point, a part, a test or a channel, judged when it was made.',
+  fields,
+
+  words: (entry, card) => {
+    const { subject } = entry;
+    const under = conditionText(underOf(entry));
+    const tail = under ? `, ${under}` : '';
+    const shown = { figure: readingText(entry), verdict: entry.verdict };
+    switch (subject.what) {
+      case 'point':
+        return { ...shown, ref: subject.point, what: `${pointName(card, subject.point)}${tail}` };
+      case 'limit':
+        return { ...shown, what: `${limitName(card, subject.limit)}${tail}` };
+      case 'channel':
+        return { ...shown, ref: `ch ${subject.channel}`, what: `frequency${tail}` };
+      case 'part':
+        return { ...shown, ref: subject.designator, what: `${subject.pin ? `pin ${subject.pin}` : ''}${tail}` };
+    }
+  },
+  // A reading of a test is held against its limits on the sheet and in Test, and one of a channel likewise; which sections a test leans
+  // on stands on no card, so neither is evidence.
+  evidence: (entry) =>
+    entry.subject.what !== 'point' || entry.verdict === 'cant-tell' || entry.verdict === 'no-limit'
+      ? undefined
+      : {
+          kind: 'reading',
+          point: entry.subject.point,
+          condition: entry.condition,
+          outcome: entry.verdict,
+          text: readingText(entry),
+        },
+  paper: { counted: 'Tests: the last reading of each test before the first repair, and the last one after the last' },
+  csv: (entry) => ({
+    of: subjectText(entry.subject),
+    condition: conditionText(entry.condition),
+    value: entry.value ?? 'dead',
+    unit: entry.unit,
+    uncertainty: entry.uncertainty,
+    low: entry.low ?? '',
+    high: entry.high ?? '',
+    verdict: entry.verdict,
+  }),
+  line: {
+    write: (entry, card) => {
+      const name = typedName(entry, card);
+      return name === undefined || entry.condition.supplyV !== undefined
+        ? undefined
+        : [name, conditionWords(underOf(entry)), figureWords(entry, entry.unit)].filter(Boolean).join(' ');
+    },
+  },
+  examples: [
+    {
+      kind: 'reading',
+      subject: { what: 'point', point: 'TP7' },
+      value: 6.62,
+      unit: 'V',
+      step: 0.01,
+      condition: { keyed: false, mode: 'AM', channel: 19 },
+      uncertainty: 0.0331,
+      instrument: 'meter',
+      verdict: 'high',
+      low: 2.8,
+      high: 3.4,
+    },
+  ],
+});

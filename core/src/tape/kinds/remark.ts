@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { need } from '../../line';
+import { defineKind, type ReadVerb } from '../entry-kind';
+
+const abouts = ['done', 'left-alone', 'watch-for'] as const;
+type About = (typeof abouts)[number];
+const names: Readonly<Record<About, string>> = { done: 'Done', 'left-alone': 'Left alone', 'watch-for': 'Watch for' };
+const verbs: Readonly<Record<About, readonly [verb: string, missing: string, example: string]>> = {
+  done: ['done', 'What was done', 'done contacts cleaned'],
+  'left-alone': ['left', 'What was left alone', 'left scratched case'],
+  'watch-for': ['watch', 'What to watch', 'watch relay was cleaned'],
+};
+
+type Remark = { readonly kind: 'remark'; readonly about: About; readonly text: string };
+const verbOf =
+  (about: About): ReadVerb<{ kind: 'remark'; about: About; text: string }> =>
+  (rest, _words, _context, at) => ({ kind: 'remark', about, text: need(rest, at, verbs[about][1], verbs[about][2]) });
+
+export const remark = defineKind('remark', {
+  title: 'Remark',
+  about: 'Words for the owner and the next repairer: what was done, left alone, or is to be watched.',
+  fields: { about: z.enum(abouts).meta({ title: 'Heading' }), text: z.string().meta({ title: 'In words' }) },
+  words: (entry) => ({ what: `${names[entry.about]}: ${entry.text}` }),
+  paper: { lines: (entry: Remark) => [{ place: entry.about, text: entry.text }] },
+  line: {
+    verbs: Object.fromEntries(abouts.map((about) => [verbs[about][0], verbOf(about)])),
+    write: (entry) => `${verbs[entry.about][0]} ${entry.text}`,
+  },
+  examples: abouts.map((about) => ({ kind: 'remark' as const, about, text: verbs[about][2].slice(verbs[about][0].length + 1) })),
+});

@@ -1,0 +1,90 @@
+import type { FindingKind, FunctionResult, Manipulation, ReadingOutcome, ReadingVerdict, Remedy, Stage, waitReasons } from './vocabulary';
+
+/** The words people read for the states the code keeps. */
+export const stageNames: Readonly<Record<Stage, string>> = {
+  'book-in': 'Book in',
+  safety: 'Safety',
+  'first-look': 'First look',
+  functions: 'Functions',
+  trace: 'Trace',
+  parts: 'Parts',
+  repair: 'Repair',
+  align: 'Align',
+  test: 'Test',
+  soak: 'Soak',
+  'hand-back': 'Hand back',
+};
+
+export const resultNames: Readonly<Record<FunctionResult, string>> = {
+  works: 'works',
+  weak: 'weak',
+  dead: 'dead',
+  distorted: 'distorted',
+  'wrong-frequency': 'wrong frequency',
+  'comes-and-goes': 'comes and goes',
+  'stuck-on': 'stuck on',
+  'not-tried': 'not tried',
+};
+
+export const verdictNames: Readonly<Record<ReadingVerdict, string>> = {
+  in: 'in',
+  low: 'low',
+  high: 'high',
+  dead: 'dead',
+  'cant-tell': "can't tell",
+  'no-limit': 'no limit',
+};
+
+export const comparisonNames: Readonly<Record<ReadingOutcome, string>> = {
+  in: 'as in the healthy set',
+  low: 'lower than in the healthy set',
+  high: 'higher than in the healthy set',
+  dead: 'dead, where the healthy set is not',
+};
+
+export const remedyNames: Readonly<Record<Remedy, string>> = { reflow: 'reflowed', reseat: 'reseated', clean: 'cleaned' };
+
+export const findingNames: Readonly<Record<FindingKind, string>> = {
+  'leaking-capacitor': 'leaking or swollen capacitor',
+  'burnt-part': 'burnt part',
+  'bad-joint': 'dull or ringed joint',
+  'cracked-part': 'cracked part',
+  corrosion: 'corrosion',
+  'cut-track': 'cut track or lifted pad',
+  'loose-connector': 'loose connector',
+  'broken-core': 'broken tuning core',
+  twiddled: 'turned at random',
+  'added-wire': 'added wire or board',
+  're-soldered': 're-soldered area',
+  'missing-screw': 'missing screw',
+  'dry-paste': 'dry thermal paste',
+  other: 'something else',
+  clean: 'looks clean',
+};
+
+export const waitNames: Readonly<Record<(typeof waitReasons)[number], string>> = {
+  part: 'a part',
+  answer: 'an answer',
+  'cool-down': 'cool-down',
+  soak: 'the soak',
+  collection: 'collection',
+  nothing: 'nothing',
+};
+
+const manipulationNames: Readonly<Record<Manipulation, string>> = { tap: 'tapped', press: 'pressed', heat: 'warmed', cool: 'cooled' };
+/** `tapped: the symptom changed`, of a part or section named before it. */
+export const manipulationText = (act: Manipulation, changed: boolean): string =>
+  `${manipulationNames[act]}: ${changed ? 'the symptom changed' : 'no change'}`;
+
+/** `Feed of the mixer lifted: the supply comes back`. */
+export const liftText = (section: string, recovers: boolean): string =>
+  `Feed of the ${section} lifted: the supply ${recovers ? 'comes back' : 'stays as it was'}`;
+
+/** `reflowed: the trouble is gone`, of a part or section named before it. */
+export const remedyText = (remedy: Remedy, cured: boolean): string =>
+  `${remedyNames[remedy]}: ${cured ? 'the trouble is gone' : 'no change'}`;
+
+/** A chance in a hundred, as people say it: `37`, or `under 1`. */
+export const hundredText = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
+/** The same where there is room for two signs only. */
+export const hundredSign = (chance: number): string => (chance < 0.01 ? '<1' : String(Math.round(chance * 100)));

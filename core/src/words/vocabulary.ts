@@ -1,0 +1,71 @@
+/** The stages of a job, in working order. Any may be opened at any time. */
+export const stages = [
+  'book-in',
+  'safety',
+  'first-look',
+  'functions',
+  'trace',
+  'parts',
+  'repair',
+  'align',
+  'test',
+  'soak',
+  'hand-back',
+] as const;
+export type Stage = (typeof stages)[number];
+
+export const functionResults = [
+  'works',
+  'weak',
+  'dead',
+  'distorted',
+  'wrong-frequency',
+  'comes-and-goes',
+  'stuck-on',
+  'not-tried',
+] as const;
+export type FunctionResult = (typeof functionResults)[number];
+
+/** What a function check says, from the best to the worst: where two faults meet, the worse one shows. */
+export const functionOutcomes = ['works', 'weak', 'distorted', 'comes-and-goes', 'wrong-frequency', 'stuck-on', 'dead'] as const;
+export type FunctionOutcome = (typeof functionOutcomes)[number];
+
+/** What a reading says against its limits, from the best to the worst. */
+export const readingOutcomes = ['in', 'high', 'low', 'dead'] as const;
+export type ReadingOutcome = (typeof readingOutcomes)[number];
+
+export const readingVerdicts = ['in', 'low', 'high', 'dead', 'cant-tell', 'no-limit'] as const;
+export type ReadingVerdict = (typeof readingVerdicts)[number];
+
+export const findingKinds = [
+  'leaking-capacitor',
+  'burnt-part',
+  'bad-joint',
+  'cracked-part',
+  'corrosion',
+  'cut-track',
+  'loose-connector',
+  'broken-core',
+  'twiddled',
+  'added-wire',
+  're-soldered',
+  'missing-screw',
+  'dry-paste',
+  'other',
+  'clean',
+] as const;
+export type FindingKind = (typeof findingKinds)[number];
+
+/** How bad a finding looks. */
+export const severities = ['slight', 'plain', 'bad'] as const;
+
+/** Cheap repairs as tests. */
+export const remedies = ['reflow', 'reseat', 'clean'] as const;
+export type Remedy = (typeof remedies)[number];
+
+/** What one does to a section to see whether the symptom changes. */
+export const manipulations = ['tap', 'press', 'heat', 'cool'] as const;
+export type Manipulation = (typeof manipulations)[number];
+
+export const waitReasons = ['part', 'answer', 'cool-down', 'soak', 'collection', 'nothing'] as const;
+export const problemStates = ['open', 'found', 'repaired', 'left-alone'] as const;

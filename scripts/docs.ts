@@ -1,0 +1,31 @@
+// `npm run docs`: writes the pages under docs/ that follow from declarations; with `--check` it only says which are not current.
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { format } from 'prettier';
+import { schemaFiles } from './docs/schemas';
+import { sumsPage } from './docs/sums-page';
+import { tapePage } from './docs/tape-page';
+
+const docs = join(dirname(fileURLToPath(import.meta.url)), '../docs');
+const pages: Readonly<Record<string, string>> = { 'sums.md': sumsPage(), 'tape.md': tapePage(), ...schemaFiles() };
+
+const readOr = (path: string): string => {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch {
+    return '';
+  }
+};
+
+for (const [name, text] of Object.entries(pages)) {
+  const path = join(docs, name);
+  const wanted = await format(`${text}\n`, { parser: name.endsWith('.md') ? 'markdown' : 'json', printWidth: 140 });
+  if (!process.argv.includes('--check')) {
+    mkdirSync(dirname(path), { recursive: true });
+    writeFileSync(path, wanted);
+  } else if (readOr(path) !== wanted) {
+    process.stderr.write(`docs/${name} is not what the declarations say. Run npm run docs.\n`);
+    process.exitCode = 1;
+  }
+}

@@ -1,0 +1,3 @@
+/** Text that Markdown shows as it stands. */
+export const plain = (text: string): string =>
+  text.replaceAll('|', '\\|').replaceAll('<', '&lt;').replaceAll('*', '\\*').replaceAll('_', '\\_');

@@ -1,0 +1,11 @@
+/** The rooms in order: each uses only those before it. `npm run lint` holds them to it, and a spec that every room stands here. */
+module.exports = {
+  coreRooms: [
+    ...['errors', 'quantity', 'csv', 'money', 'words', 'measure', 'plan', 'card', 'line', 'trace', 'tape', 'job', 'entry', 'link'],
+    ...['sheets', 'archive', 'copy', 'signal', 'sums', 'standin', 'testing'],
+  ],
+  webRooms: [
+    ...['ui', 'storage', 'bench', 'instruments', 'diagram', 'pictures', 'sheets', 'book-in', 'job', 'cards', 'sums', 'jobs', 'day'],
+    ...['stock', 'archive', 'places', 'shell', 'testing'],
+  ],
+};

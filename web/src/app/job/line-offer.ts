@@ -1,0 +1,49 @@
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import type { Condition } from '@amber-relay/core/card';
+import { readLine } from '@amber-relay/core/entry';
+import { attempt } from '@amber-relay/core/errors';
+import { startCondition } from '@amber-relay/core/job';
+import type { EntryContext } from '@amber-relay/core/line';
+import { CardSheets } from '../sheets/card-sheets';
+import { Clock } from '../ui/clock';
+import { JobOnBench } from './job-on-bench';
+
+/** What lines are read with, the condition that stays from line to line, and the line that is put into the entry line from elsewhere. */
+@Injectable()
+export class LineOffer {
+  private readonly job = inject(JobOnBench);
+  private readonly sheets = inject(CardSheets, { optional: true });
+  private readonly clock = inject(Clock);
+
+  /** The sticky condition; each job starts from the card's usual channel and first mode. */
+  readonly condition = linkedSignal<string, Condition>({
+    source: () => this.job.card()?.id ?? '',
+    computation: () => startCondition(this.job.card()),
+  });
+  readonly context = computed((): EntryContext => {
+    const card = this.job.card();
+    const index = this.sheets?.index();
+    return {
+      condition: this.condition(),
+      // Instruments age by the day.
+      now: new Date(`${this.clock.day()}T12:00`),
+      instruments: this.job.instruments(),
+      ...(card ? { card } : {}),
+      ...(index ? { onSheets: (name: string) => index.has(name) } : {}),
+    };
+  });
+
+  private readonly offers = signal<{ readonly line: string; readonly n: number } | null>(null);
+  /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */
+  readonly offered = this.offers.asReadonly();
+
+  /** Puts a line into the entry line, ready for its value. */
+  offer(line: string): void {
+    this.offers.update((before) => ({ line, n: (before?.n ?? 0) + 1 }));
+  }
+
+  /** Reads a line as the entry line would, e.g. for a form that offers one field a test. */
+  understand(line: string, context = this.context()): ReturnType<typeof attempt<ReturnType<typeof readLine>>> {
+    return attempt(() => readLine(line, context));
+  }
+}

@@ -1,0 +1,84 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import type { Lesson } from '@amber-relay/core/card';
+import type { TapeBody, TapeEntry } from '@amber-relay/core/tape';
+import { JobRepository, type Photo } from '../storage/job-repository';
+import { ShopChanges } from '../storage/shop-changes';
+import { notKeptText, wasTold } from '../storage/write-gate';
+import { JobOnBench } from './job-on-bench';
+
+/** The acts that add to the tape of the job on the bench, each with its way back; what is refused is said once. */
+@Injectable()
+export class TapeWriter {
+  private readonly job = inject(JobOnBench);
+  private readonly jobs = inject(JobRepository);
+  private readonly changes = inject(ShopChanges);
+  private readonly snack = inject(MatSnackBar);
+  private readonly by = computed(() => this.job.settings()?.technician ?? 'Bench');
+
+  /** Writes an entry; when the promise is kept it is on the disk. */
+  async keep(body: TapeBody): Promise<TapeEntry | undefined> {
+    return (await this.keepAll([body]))?.[0];
+  }
+
+  /** Keeps several entries in order: all of them or none. */
+  keepAll(bodies: readonly TapeBody[]): Promise<readonly TapeEntry[] | undefined> {
+    return this.kept(() => this.jobs.appendAll(this.job.jobId(), bodies, this.by()));
+  }
+
+  /** Keeps a picture with its entry, and what else belongs to it: all of it or nothing. */
+  async keepPicture(photo: Photo, of: { designator?: string; section?: string } = {}, beside: readonly TapeBody[] = []): Promise<boolean> {
+    return (await this.kept(() => this.jobs.addPhoto(this.job.jobId(), photo, this.by(), of, beside).then(() => true))) ?? false;
+  }
+
+  /** Does a write; where it is refused, says so once, and gives undefined. */
+  private async kept<T>(act: () => Promise<T>): Promise<T | undefined> {
+    try {
+      return await act();
+    } catch (error) {
+      if (!wasTold(error)) this.snack.open(notKeptText(error), 'Close');
+      return undefined;
+    }
+  }
+
+  /** Puts what was learned into the card of the chassis; the way back is offered. */
+  async teach(lesson: Lesson): Promise<void> {
+    const id = this.job.card()?.id;
+    const done = id ? await this.changes.teachCard(id, lesson) : undefined;
+    if (!done) return void this.snack.open('The card has no such place, so nothing was changed.', 'Close');
+    this.snack
+      .open(`In the card of ${done.now.chassis} now.`, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.changes.saveCard(done.was));
+  }
+
+  /** Marks an earlier entry as doubted, so that it counts half, or as trusted again. */
+  doubt(entry: string, doubtful: boolean): Promise<unknown> {
+    return this.keep({ kind: 'doubt', entry, doubtful });
+  }
+
+  /** Strikes an entry with a reason; the way back is offered. */
+  async strike(entry: TapeEntry, reason: string): Promise<boolean> {
+    const strike = await this.keep({ kind: 'strike', entry: entry.id, reason });
+    if (!strike) return false;
+    this.snack
+      .open(`Struck: ${reason}`, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.bringBack(entry));
+    return true;
+  }
+
+  /** Brings a struck entry back, whoever struck it and however often. */
+  bringBack(entry: TapeEntry): Promise<unknown> {
+    return this.kept(() => this.jobs.bringBack(this.job.jobId(), entry.id, this.by()));
+  }
+
+  /** Takes back the last thing entered: the newest entry that still stands is struck. */
+  async undo(): Promise<void> {
+    const last = this.job
+      .lines()
+      .filter((line) => !line.struckBy && line.entry.kind !== 'strike')
+      .at(-1);
+    if (last) await this.keep({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
+  }
+}
