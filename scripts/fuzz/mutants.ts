@@ -66,7 +66,7 @@ function joined(...parts: readonly Uint8Array[]): Uint8Array {
 }
 
 /** Values that programs stumble over, and texts that want to be run. */
-export const oddValues: readonly unknown[] = [
+const oddValues: readonly unknown[] = [
   null,
   true,
   -1,

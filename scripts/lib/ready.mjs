@@ -10,7 +10,7 @@ import { licences } from './licences.mjs';
 export const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
 /** Ends the command with one clear line. */
-export function stop(line) {
+function stop(line) {
   process.stderr.write(`${line}\n`);
   process.exit(1);
 }

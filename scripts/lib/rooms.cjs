@@ -1,7 +1,23 @@
 /** The rooms in order: each uses only those before it. `npm run lint` holds them to it, and a spec that every room stands here. */
 module.exports = {
   coreRooms: [
-    ...['errors', 'quantity', 'csv', 'money', 'words', 'measure', 'plan', 'card', 'line', 'trace', 'tape', 'job', 'entry', 'link'],
+    ...[
+      'errors',
+      'format',
+      'quantity',
+      'csv',
+      'money',
+      'words',
+      'measure',
+      'plan',
+      'card',
+      'line',
+      'trace',
+      'tape',
+      'job',
+      'entry',
+      'link',
+    ],
     ...['sheets', 'archive', 'copy', 'signal', 'sums', 'standin', 'testing'],
   ],
   webRooms: [

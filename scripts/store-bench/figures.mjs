@@ -1,4 +1,4 @@
-export const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
+const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
 
 /** Prints a figure measured several times. */
 export function line(what, list, aim) {

@@ -5,7 +5,7 @@ import type { Evidence, TraceModel } from '../../core/src/trace';
 import type { Case, JobWay } from './play-job';
 
 /** How often a set comes in so: the mix in which the benchmark draws its jobs. */
-export const wayShare: Readonly<Record<JobWay, number>> = {
+const wayShare: Readonly<Record<JobWay, number>> = {
   dead: 0.4,
   weak: 0.19,
   partial: 0.08,
@@ -35,7 +35,7 @@ function complaintOf(card: Card, faults: readonly HiddenFault[], misalignedDb: n
 }
 
 /** One job of a way, or undefined when this card cannot have it, or shows nothing of it. */
-export function caseOf(model: TraceModel, way: JobWay, section: string, seed: number): Case | undefined {
+function caseOf(model: TraceModel, way: JobWay, section: string, seed: number): Case | undefined {
   const { card } = model;
   const chance = chanceFrom(seed);
   const faults: HiddenFault[] = [];

@@ -11,13 +11,13 @@ import { answer } from './play-job';
  * A small model whose best order of tests can be worked out: for each section one dead fault, for each test the chance of
  * a bad outcome under it, and what it costs. Nothing is behind a cover, and no test is repeated.
  */
-export interface SmallModel {
+interface SmallModel {
   readonly sections: readonly string[];
   readonly tests: readonly { readonly id: string; readonly price: number; readonly bad: readonly number[] }[];
 }
 
 /** From a made-up card: which tests each dead section fails, as the stand-in answers without noise. */
-export function smallModelOf(card: Card, seed: number, noise: number, most = Infinity): SmallModel {
+function smallModelOf(card: Card, seed: number, noise: number, most = Infinity): SmallModel {
   const chance = chanceFrom(seed);
   const model = traceModel(card, 0);
   const kinds = new Set(['function', 'reading', 'injection', 'forcing']);
@@ -87,10 +87,7 @@ function update(belief: readonly number[], likelihood: (i: number) => number): {
  * take; without a rule, under the best one (dynamic programming over all histories). Both go on until the
  * stop, or until no test is left that splits anything.
  */
-export function expectedMinutes(
-  small: SmallModel,
-  pick?: (belief: readonly number[], done: ReadonlySet<string>) => string | undefined,
-): number {
+function expectedMinutes(small: SmallModel, pick?: (belief: readonly number[], done: ReadonlySet<string>) => string | undefined): number {
   const known = new Map<string, number>();
   const go = (belief: readonly number[], done: readonly string[]): number => {
     if (top(belief) >= stopAt) return 0;

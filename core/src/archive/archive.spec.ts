@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readCard } from '../card';
 import { CoreError } from '../errors/core-error';
-import { newShopSettings, type Customer, type RadioSet } from '../job';
-import { entryId, readingBody, sampleJob, tapeOf } from '../testing/entries';
+import type { Customer, RadioSet } from '../job';
+import { entryId, readingBody, sampleJob, tapeOf, sampleShop } from '../testing/entries';
 import { smallCard } from '../testing/small-card';
 import { bytesOf, collected, inMemory, type Bytes } from './bytes';
 import { packCards, unpackCards, type CardArchive } from './card-archive';
 import { packJob, unpackJob, type JobArchiveWithFiles } from './job-archive';
-import { migrate } from './migrate';
 import { openArchive } from './open-archive';
 import { readingsCsv } from './readings-csv';
 import { seal, unseal } from './sealed-zip';
@@ -148,7 +147,7 @@ describe('the shop archive', () => {
   const shop = (): ShopArchive => {
     const { job, tape, attachments, blobs } = archive();
     return {
-      settings: newShopSettings,
+      settings: sampleShop,
       customers: [customer],
       sets: [set],
       jobs: [job],
@@ -185,20 +184,6 @@ describe('readingsCsv', () => {
   it('quotes what a spreadsheet would take for a formula', () => {
     const csv = readingsCsv(tapeOf(readingBody('=cmd()', 1, 'in')));
     expect(csv).toContain("'=cmd()");
-  });
-});
-
-describe('migrate', () => {
-  const steps = {
-    1: (d: Record<string, unknown>) => ({ ...d, watts: Number(d['power']) }),
-    2: (d: Record<string, unknown>) => ({ ...d, milliwatts: Number(d['watts']) * 1000 }),
-  };
-  it('walks up one version after the other', () =>
-    expect(migrate({ version: 1, power: 4 }, 3, steps, 'x')).toEqual({ version: 3, power: 4, watts: 4, milliwatts: 4000 }));
-  it('refuses a version without a way up, and a record without a version', async () => {
-    await failsWith('broken-archive', /x: version/, () => migrate({ version: 1 }, 3, {}, 'x'));
-    await failsWith('broken-archive', /x: version/, () => migrate({}, 3, steps, 'x'));
-    await failsWith('broken-archive', /^x$/, () => migrate([], 3, steps, 'x'));
   });
 });
 

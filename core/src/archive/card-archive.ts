@@ -3,18 +3,17 @@ import * as z from 'zod';
 import { cardSchema, type Card } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
+import { formatVersion, upDocument } from '../format';
 import { firstIssue } from './job-archive';
 import type { Bytes, Progress, Write } from './bytes';
-import { migrate } from './migrate';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
-import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
+import { sheetEntries, sheetsHold, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const cardArchiveFormat = 'amber-relay-cards';
-export const cardArchiveVersion = 1;
 
 export const cardArchiveSchema = sheetsPartSchema.extend({
   format: z.literal(cardArchiveFormat),
-  version: z.literal(cardArchiveVersion),
+  version: z.literal(formatVersion),
   cards: z.array(cardSchema).min(1),
 });
 
@@ -25,9 +24,9 @@ export interface CardArchive extends SheetsWithFiles {
 
 /** Packs cards with their sheets: `cards.json` and the files under one seal. */
 export function packCards({ sheetBlobs, ...data }: CardArchive, madeAt: string, write: Write, progress?: Progress): Promise<void> {
-  const record = { format: cardArchiveFormat, version: cardArchiveVersion, ...data };
+  const record = { format: cardArchiveFormat, version: formatVersion, ...data };
   const files = { 'cards.json': strToU8(JSON.stringify(record, null, 1)), ...sheetEntries({ sheetFiles: data.sheetFiles, sheetBlobs }) };
-  return seal(cardArchiveFormat, cardArchiveVersion, madeAt, files, write, progress);
+  return seal(cardArchiveFormat, formatVersion, madeAt, files, write, progress);
 }
 
 /**
@@ -44,7 +43,9 @@ export async function readCards({ manifest, files }: Sealed): Promise<CardArchiv
       `This is a "${manifest.format}", not an archive of cards.`,
       'Choose an archive of cards; nothing was changed.',
     );
-  const parsed = cardArchiveSchema.safeParse(migrate(await jsonFile(files, 'cards.json'), cardArchiveVersion, {}, 'cards.json'));
+  const parsed = cardArchiveSchema.safeParse(
+    upDocument(await jsonFile(files, 'cards.json'), 'cards.json', { ...sheetsHold, cards: 'cards' }).document,
+  );
   if (!parsed.success) throw firstIssue('cards.json', parsed.error);
   const { cards, ...part } = parsed.data;
   cards.forEach(readCard);

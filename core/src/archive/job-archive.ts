@@ -3,23 +3,20 @@ import * as z from 'zod';
 import { cardSchema } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
+import { formatVersion, upDocument } from '../format';
 import { plainIssue } from '../errors/plain-issue';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema } from '../job/records';
 import { tapeEntrySchema } from '../tape';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
-import { migrate, type Migration } from './migrate';
 import { readingsCsv } from './readings-csv';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
-import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
+import { sheetEntries, sheetsHold, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const jobArchiveFormat = 'amber-relay-job';
-export const jobArchiveVersion = 4;
-/** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
 export const jobArchiveSchema = sheetsPartSchema.extend({
   format: z.literal(jobArchiveFormat),
-  version: z.literal(jobArchiveVersion),
+  version: z.literal(formatVersion),
   job: jobSchema,
   customer: customerSchema,
   set: radioSetSchema,
@@ -27,6 +24,15 @@ export const jobArchiveSchema = sheetsPartSchema.extend({
   tape: z.array(tapeEntrySchema),
   attachments: z.array(attachmentSchema),
 });
+const holds = {
+  ...sheetsHold,
+  job: 'jobs',
+  customer: 'customers',
+  set: 'sets',
+  card: 'cards',
+  tape: 'tape',
+  attachments: 'attachments',
+} as const;
 /** One job with all that belongs to it. */
 export type JobArchive = Omit<z.infer<typeof jobArchiveSchema>, 'format' | 'version'>;
 export interface JobArchiveWithFiles extends JobArchive, SheetsWithFiles {
@@ -58,7 +64,7 @@ export function packJob(
   write: Write,
   progress?: Progress,
 ): Promise<void> {
-  const record = { format: jobArchiveFormat, version: jobArchiveVersion, ...data };
+  const record = { format: jobArchiveFormat, version: formatVersion, ...data };
   const files: Record<string, Uint8Array | Bytes> = {
     'job.json': strToU8(JSON.stringify(record, null, 1)),
     'readings.csv': strToU8(readingsCsv(data.tape)),
@@ -68,7 +74,7 @@ export function packJob(
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(jobArchiveFormat, jobArchiveVersion, madeAt, files, write, progress);
+  return seal(jobArchiveFormat, formatVersion, madeAt, files, write, progress);
 }
 
 /** Takes attachments' bytes out of the opened files; each listed one must be there. */
@@ -105,7 +111,7 @@ export async function readJob({ manifest, files }: Sealed): Promise<JobArchiveWi
       `This is a "${manifest.format}", not a job archive.`,
       'Choose a job archive; nothing was changed.',
     );
-  const parsed = jobArchiveSchema.safeParse(migrate(await jsonFile(files, 'job.json'), jobArchiveVersion, migrations, 'job.json'));
+  const parsed = jobArchiveSchema.safeParse(upDocument(await jsonFile(files, 'job.json'), 'job.json', holds).document);
   if (!parsed.success) throw firstIssue('job.json', parsed.error);
   const { format: _f, version: _v, ...data } = parsed.data;
   const refuse = (field: string, message: string): never => {

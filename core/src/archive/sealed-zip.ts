@@ -17,7 +17,7 @@ const manifestSchema = z.object({
   madeAt: z.iso.datetime(),
   files: z.record(z.string(), z.object({ bytes: z.number().int().min(0), sha256: z.string().length(64) })),
 });
-export type Manifest = z.infer<typeof manifestSchema>;
+type Manifest = z.infer<typeof manifestSchema>;
 
 /** What may be taken in: enough for a shop of many years, not enough to fill the machine. `unfolded` counts what must be in memory. */
 export const archiveLimits = { files: 20_000, bytes: 4_000_000_000, unfolded: 1_500_000_000, ratio: 400, ratioFrom: 5_000_000 } as const;

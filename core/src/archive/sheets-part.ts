@@ -49,3 +49,6 @@ export function sheetsOf(part: SheetsPart, zip: Readonly<Record<string, Bytes>>,
   });
   return { ...part, sheetBlobs };
 }
+
+/** Which kinds of record it holds. */
+export const sheetsHold = { sheetFiles: 'sheetFiles', sheets: 'sheets', places: 'places' } as const;

@@ -3,23 +3,20 @@ import * as z from 'zod';
 import { cardSchema } from '../card/card-schema';
 import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
+import { formatVersion, upDocument, upRecord } from '../format';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
 import { tapeEntrySchema, type TapeEntry } from '../tape';
 import { instrumentSchema } from '../measure/instrument';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { blobName, blobsOf, firstIssue } from './job-archive';
-import { migrate, type Migration } from './migrate';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
-import { sheetEntries, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
+import { sheetEntries, sheetsHold, sheetsOf, sheetsPartSchema, type SheetsWithFiles } from './sheets-part';
 
 export const shopArchiveFormat = 'amber-relay-shop';
-export const shopArchiveVersion = 4;
-/** Sums came onto the tape, then the acts of Trace, then sheets; what was there stays as it is. */
-const migrations: Readonly<Record<number, Migration>> = { 1: (data) => data, 2: (data) => data, 3: (data) => data };
 
 export const shopTablesSchema = sheetsPartSchema.extend({
   format: z.literal(shopArchiveFormat),
-  version: z.literal(shopArchiveVersion),
+  version: z.literal(formatVersion),
   settings: shopSettingsSchema,
   customers: z.array(customerSchema),
   sets: z.array(radioSetSchema),
@@ -29,6 +26,17 @@ export const shopTablesSchema = sheetsPartSchema.extend({
   instruments: z.array(instrumentSchema),
   attachments: z.array(attachmentSchema),
 });
+const holds = {
+  ...sheetsHold,
+  settings: 'settings',
+  customers: 'customers',
+  sets: 'sets',
+  jobs: 'jobs',
+  cards: 'cards',
+  stock: 'stock',
+  instruments: 'instruments',
+  attachments: 'attachments',
+} as const;
 /** All that a shop keeps. */
 export type ShopArchive = Omit<z.infer<typeof shopTablesSchema>, 'format' | 'version'> &
   SheetsWithFiles & {
@@ -46,7 +54,7 @@ export function packShop(
   progress?: Progress,
 ): Promise<void> {
   const files: Record<string, Uint8Array | Bytes> = {
-    'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: shopArchiveVersion, ...tables }, null, 1)),
+    'shop.json': strToU8(JSON.stringify({ format: shopArchiveFormat, version: formatVersion, ...tables }, null, 1)),
     [tapeName]: strToU8(tape.map((entry) => JSON.stringify(entry)).join('\n')),
     ...sheetEntries({ sheetFiles: tables.sheetFiles, sheetBlobs }),
   };
@@ -54,7 +62,7 @@ export function packShop(
     const bytes = blobs[attachment.id];
     if (bytes) files[blobName(attachment)] = bytes;
   }
-  return seal(shopArchiveFormat, shopArchiveVersion, madeAt, files, write, progress);
+  return seal(shopArchiveFormat, formatVersion, madeAt, files, write, progress);
 }
 
 /**
@@ -113,7 +121,8 @@ export async function readShop({ manifest, files }: Sealed): Promise<ShopArchive
       `This is a "${manifest.format}", not a shop archive.`,
       'Choose a shop archive; nothing was changed.',
     );
-  const parsed = shopTablesSchema.safeParse(migrate(await jsonFile(files, 'shop.json'), shopArchiveVersion, migrations, 'shop.json'));
+  const { document, from } = upDocument(await jsonFile(files, 'shop.json'), 'shop.json', holds);
+  const parsed = shopTablesSchema.safeParse(document);
   if (!parsed.success) throw firstIssue('shop.json', parsed.error);
   const { format: _f, version: _v, ...tables } = parsed.data;
   tables.cards.forEach(readCard);
@@ -129,7 +138,7 @@ export async function readShop({ manifest, files }: Sealed): Promise<ShopArchive
     } catch {
       throw new CoreError('broken-archive', place, 'It cannot be read.', 'Choose another copy of the file; nothing was changed.');
     }
-    const entry = tapeEntrySchema.safeParse(data);
+    const entry = tapeEntrySchema.safeParse(upRecord('tape', data, from));
     if (!entry.success) throw firstIssue(place, entry.error);
     if (!jobs.has(entry.data.jobId))
       throw new CoreError(

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { formatVersion } from '../format';
 import { units } from '../quantity/unit';
 
 /**
@@ -6,7 +7,6 @@ import { units } from '../quantity/unit';
  * set to a linear amplifier, so nothing here assumes a loop, a receiver or a battery. SI base units throughout, levels in dBm.
  */
 export const cardFormat = 'amber-relay-card';
-export const cardVersion = 1;
 
 const id = z.string().regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
 /** Letters, then a number, then perhaps a letter: C31, K2, IC2A. */
@@ -349,7 +349,7 @@ export type Modification = z.infer<typeof modificationSchema>;
 
 export const cardSchema = z.object({
   format: z.literal(cardFormat),
-  version: z.literal(cardVersion),
+  version: z.literal(formatVersion),
   id,
   chassis: z.string().min(1),
   kind: z.enum(setKinds),

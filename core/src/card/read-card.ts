@@ -1,6 +1,7 @@
 import { CoreError } from '../errors/core-error';
 import { plainIssue } from '../errors/plain-issue';
-import { cardSchema, cardVersion, type Card, type RouteStep } from './card-schema';
+import { formatVersion, isRecord, upRecord } from '../format';
+import { cardSchema, type Card, type RouteStep } from './card-schema';
 
 /** Sections of a route in the order in which the signal meets them, branches one after the other. */
 export function routeSections(route: readonly RouteStep[]): string[] {
@@ -88,19 +89,19 @@ export function checkReferences(card: Card): Card {
 }
 
 /**
- * Reads a card from parsed JSON.
+ * Reads a card from parsed JSON, of this version or an earlier one.
  * @throws CoreError `newer-version` for a later format, `broken-card` with the path of the first field at fault.
  */
 export function readCard(data: unknown): Card {
-  const version = typeof data === 'object' && data !== null && 'version' in data ? data.version : undefined;
-  if (typeof version === 'number' && version > cardVersion)
+  const version = isRecord(data) ? data['version'] : undefined;
+  if (typeof version === 'number' && version > formatVersion)
     throw new CoreError(
       'newer-version',
       'version',
-      `The card is of version ${version}; this program reads up to ${cardVersion}.`,
+      `The card is of version ${version}; this program reads up to ${formatVersion}.`,
       'Update the program, then read it again.',
     );
-  const parsed = cardSchema.safeParse(data);
+  const parsed = cardSchema.safeParse(upRecord('cards', data, formatVersion));
   if (!parsed.success) {
     const issue = plainIssue(parsed.error);
     throw new CoreError(

@@ -1,3 +1,4 @@
+import { formatVersion } from '../format';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 
@@ -18,16 +19,16 @@ export type CopyChange =
  * `snapshot`, `rows` and `end` are all that the shop held when write `n` had been committed.
  */
 export type CopyLine =
-  | { readonly is: 'write'; readonly n: number; readonly at: string; readonly changes: readonly CopyChange[] }
-  | { readonly is: 'snapshot'; readonly n: number; readonly at: string }
+  | { readonly is: 'write'; readonly n: number; readonly at: string; readonly changes: readonly CopyChange[]; readonly version?: number }
+  | { readonly is: 'snapshot'; readonly n: number; readonly at: string; readonly version?: number }
   | { readonly is: 'rows'; readonly table: string; readonly rows: readonly CopyRow[] }
   | { readonly is: 'end'; readonly counts: Readonly<Record<string, number>> };
 
 const sealOf = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 12);
 
-/** A line as it is written: the start of its SHA-256, then JSON, then the end of the line. */
+/** A line as it is written: the start of its SHA-256, then JSON, then the end of the line. What holds rows says the version of the format. */
 export function copyLine(line: CopyLine): string {
-  const text = JSON.stringify(line);
+  const text = JSON.stringify(line.is === 'write' || line.is === 'snapshot' ? { ...line, version: formatVersion } : line);
   return `${sealOf(text)} ${text}\n`;
 }
 

@@ -1,3 +1,4 @@
+import { isRecord, recordKinds, upRecord, versionOf, type RecordKind } from '../format';
 import type { CopyLine, CopyRow } from './copy-lines';
 
 /** What a second copy holds, put together from its newest whole snapshot and the writes after it. */
@@ -9,6 +10,15 @@ export interface Replayed {
   readonly tables: ReadonlyMap<string, ReadonlyMap<string, CopyRow>>;
   /** Writes between the snapshot and the last one that are not there. */
   readonly missing: number;
+}
+
+/** Copies that do not say their version were written before they did. */
+const versionBefore = 4;
+/** Rows of a table brought up to this version. */
+function broughtUp(table: string, rows: readonly CopyRow[], line: { readonly version?: number }): readonly CopyRow[] {
+  const from = versionOf({ version: line.version ?? versionBefore }, 'the copy');
+  const kind = recordKinds.find((name): name is RecordKind => name === table);
+  return kind ? rows.map((row) => upRecord(kind, row, from)).filter((row): row is CopyRow => isRecord(row)) : rows;
 }
 
 /** Whether a snapshot was written to its end, with as many rows as it says. */
@@ -33,6 +43,7 @@ export function reach(from: number, log: readonly CopyLine[]): { readonly n: num
  * the snapshot holds already may come again: writes are taken in the order of their numbers, and only those after it.
  *
  * @param snapshot lines of a whole snapshot, or none where there is none yet
+ * @throws CoreError `newer-version` for a copy that a later program wrote
  */
 export function replay(snapshot: readonly CopyLine[], log: readonly CopyLine[]): Replayed {
   const tables = new Map<string, Map<string, CopyRow>>();
@@ -42,15 +53,16 @@ export function replay(snapshot: readonly CopyLine[], log: readonly CopyLine[]):
     return rows;
   };
   const head = snapshot[0]?.is === 'snapshot' ? snapshot[0] : undefined;
-  for (const line of snapshot) if (line.is === 'rows') for (const row of line.rows) rowsOf(line.table).set(row.id, row);
+  for (const line of snapshot)
+    if (line.is === 'rows') for (const row of broughtUp(line.table, line.rows, head ?? {})) rowsOf(line.table).set(row.id, row);
   const from = head?.n ?? 0;
   const writes = log.filter((line) => line.is === 'write').filter(({ n }) => n > from);
-  for (const { changes } of writes.sort((a, b) => a.n - b.n))
+  for (const { changes, ...line } of writes.sort((a, b) => a.n - b.n))
     for (const change of changes) {
       const rows = rowsOf(change.table);
       if (change.act === 'clear') rows.clear();
       else if (change.act === 'delete') change.ids.forEach((id) => rows.delete(id));
-      else change.rows.forEach((row) => rows.set(row.id, row));
+      else broughtUp(change.table, change.rows, line).forEach((row) => rows.set(row.id, row));
     }
   const { n, at, missing } = reach(from, log);
   return { n, at: at || (head?.at ?? ''), tables, missing };

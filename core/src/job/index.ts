@@ -4,7 +4,6 @@ export * from './comparison';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
-export * from './new-shop-settings';
 export * from './price';
 export * from './records';
 export * from './report';

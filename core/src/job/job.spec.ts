@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { entryId, fitBody, readingBody, sampleJob, tapeOf } from '../testing/entries';
+import { entryId, fitBody, readingBody, sampleJob, sampleShop, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
 import { traceModel, trace } from '../trace';
 import { checkClaims } from './claims';
@@ -8,7 +8,6 @@ import { evidenceOf } from './evidence';
 import { problems, stageStates, summarise } from './job-state';
 import { moneyText, parseMoney } from '../money';
 import { jobPrice } from './price';
-import { newShopSettings } from './new-shop-settings';
 import { limitsText } from '../measure';
 import { buildReport } from './report';
 import { retests } from './retests';
@@ -203,7 +202,7 @@ describe('claims', () => {
 });
 
 describe('the price', () => {
-  const shop = { ...newShopSettings, ratePerHourMinor: 3800, taxPercent: 8 };
+  const shop = { ...sampleShop, ratePerHourMinor: 3800, taxPercent: 8 };
   it('takes the started minute, the parts and the tax, each rounded half up', () => {
     const tape = tapeOf({ kind: 'labour', act: 'start' }, fitBody('IC3', 'if-amp', 460), { kind: 'labour', act: 'stop' });
     // 2 min at 38.00 an hour: 1.2667, so 1.27; 1.27 + 4.60 = 5.87; 8 % of it 0.4696, so 0.47.
@@ -242,7 +241,7 @@ describe('the report', () => {
       strike(9),
     );
     const report = buildReport({
-      shop: newShopSettings,
+      shop: sampleShop,
       job: sampleJob,
       customer: { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' },
       set: {

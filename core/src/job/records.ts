@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
-import { minorSchema } from '../money';
-import { largestQuantity } from '../tape';
+import { largestQuantity, minorSchema } from '../money';
 import { functionResults, stages, waitReasons } from '../words';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */

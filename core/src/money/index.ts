@@ -1,3 +1,3 @@
 export * from './price-lines';
 export * from './money-text';
-export { largestMinor, minorSchema } from './minor';
+export { largestQuantity, minorSchema } from './minor';

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { writeCsv } from '../csv/write-csv';
 import { CoreError } from '../errors/core-error';
+import { formatVersion, versionOf } from '../format';
 import { plainIssue } from '../errors/plain-issue';
 import { placeSchema, sheetSchema, type Sheet, type SheetPlaces } from './sheet-records';
 
@@ -8,7 +9,7 @@ export const placesFormat = 'amber-relay-sheet-places';
 
 const fileSchema = z.object({
   format: z.literal(placesFormat),
-  version: z.literal(1),
+  version: z.literal(formatVersion),
   card: z.string(),
   sheets: z.array(
     sheetSchema
@@ -23,7 +24,7 @@ export function placesJson(card: string, sheets: readonly Sheet[], places: reado
   const of = new Map(places.map((p) => [p.id, p]));
   const file: PlacesFile = {
     format: placesFormat,
-    version: 1,
+    version: formatVersion,
     card,
     sheets: sheets.map(({ id, title, kind, page, width, height }) => ({
       id,
@@ -41,7 +42,7 @@ export function placesJson(card: string, sheets: readonly Sheet[], places: reado
 
 /**
  * Reads what `placesJson` wrote.
- * @throws CoreError `unreadable` with the path of the first field at fault.
+ * @throws CoreError `unreadable` with the path of the first field at fault, `newer-version` for a file of a later program
  */
 export function readPlacesJson(text: string): PlacesFile {
   let data: unknown;
@@ -55,7 +56,8 @@ export function readPlacesJson(text: string): PlacesFile {
       'Choose a file of places that this program wrote; nothing was changed.',
     );
   }
-  const parsed = fileSchema.safeParse(data);
+  versionOf(data, 'the file');
+  const parsed = fileSchema.safeParse({ ...(data as object), version: formatVersion });
   if (parsed.success) return parsed.data;
   const { path, message } = plainIssue(parsed.error);
   throw new CoreError('unreadable', path || 'the file', message, 'Choose a file of places that this program wrote; nothing was changed.');

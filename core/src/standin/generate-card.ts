@@ -1,3 +1,4 @@
+import { formatVersion } from '../format';
 import { readCard, type Card, type CardInput } from '../card';
 import { chanceFrom, type Chance } from './chance';
 
@@ -219,7 +220,7 @@ export function generateCard(size: number, seed: number): Card {
   const into = [...new Set([Math.floor(stages / 3), Math.floor((2 * stages) / 3)])].map((i) => chain[i] ?? 'af');
   return readCard({
     format: 'amber-relay-card',
-    version: 1,
+    version: formatVersion,
     id: `made-up-${size}-${seed}`,
     chassis: `Made up ${size}`,
     kind: 'cb-pll',

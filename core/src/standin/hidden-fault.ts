@@ -6,7 +6,7 @@ export const faultWays = ['dead', 'weak', 'partial', 'intermittent', 'drags-supp
 export type FaultWay = (typeof faultWays)[number];
 
 /** What a fault does to levels, voltages and frequencies. All factors are 1, all losses 0, where it does nothing. */
-export interface Effect {
+interface Effect {
   /** dB lost on the way through the section, or of what it makes. */
   readonly lossDb: number;
   /** Share left of the direct voltage that it passes on. */

@@ -43,7 +43,7 @@ export type ReadVerb<Body> = (rest: string, words: readonly Word[], context: Ent
  * How an entry is typed. `verbs` are the first words that begin one; a kind that begins with a name instead (a point, a function) is read
  * by the entry room. `write` gives the line that reads back to the same entry, or undefined where an entry holds more than a line can say.
  */
-export type EntryLine<Body> =
+type EntryLine<Body> =
   | {
       readonly verbs?: Readonly<Record<string, ReadVerb<Body>>>;
       readonly write: (entry: Body, card: LaidCard | undefined) => string | undefined;

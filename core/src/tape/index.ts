@@ -2,7 +2,6 @@ export { allKinds } from './all-kinds';
 export { entryBase, paperPlaces, type EntryWords, type Paper, type PaperLine } from './entry-kind';
 export { joinTapes, type JoinedTape } from './join-tapes';
 export { findingText } from './kinds/finding';
-export { largestQuantity } from './kinds/fit';
 export { figureWords, readingSubjectSchema, readingText, subjectText, type ReadingSubject } from './kinds/reading';
 export { doubtedEntries, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
 export { ofKind, standing, strikesOf, tapeLines, type TapeLine } from './tape';

@@ -1,4 +1,4 @@
-import type { Job } from '../job';
+import type { Job, ShopSettings } from '../job';
 import type { ReadingVerdict } from '../words';
 import type { TapeBody, TapeEntry } from '../tape';
 
@@ -18,6 +18,17 @@ export const tapeOf = (...bodies: readonly TapeBody[]): TapeEntry[] =>
 
 /** Id of the n-th entry of such a tape, counted from 1. */
 export const entryId = idOf;
+
+export const sampleShop: ShopSettings = {
+  id: 'shop',
+  name: 'My workshop',
+  address: '',
+  technician: 'Bench',
+  currency: '',
+  ratePerHourMinor: 0,
+  taxPercent: 0,
+  nextJobNumber: 1,
+};
 
 export const sampleJob: Job = {
   id: jobId,

@@ -27,7 +27,7 @@ export interface IqSignal {
 }
 
 /** Uniform numbers in (0, 1) from a 32-bit seed. */
-export function uniform(seed: number): () => number {
+function uniform(seed: number): () => number {
   let a = seed >>> 0;
   return () => {
     a = (a + 0x6d2b79f5) >>> 0;

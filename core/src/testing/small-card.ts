@@ -1,3 +1,4 @@
+import { formatVersion } from '../format';
 import { layCard, readCard, type CardInput, type LaidCard } from '../card';
 
 /**
@@ -6,7 +7,7 @@ import { layCard, readCard, type CardInput, type LaidCard } from '../card';
  */
 export const smallCard: CardInput = {
   format: 'amber-relay-card',
-  version: 1,
+  version: formatVersion,
   id: 'small-one',
   chassis: 'Small One',
   kind: 'cb-pll',

@@ -23,7 +23,7 @@ export interface Weighed {
 }
 
 /** The test a piece of evidence answers, if any. A reading under a condition of which the card says nothing answers none. */
-export function answeredTest(model: TraceModel, evidence: Evidence): TestModel | undefined {
+function answeredTest(model: TraceModel, evidence: Evidence): TestModel | undefined {
   const byId = (id: string): TestModel | undefined => model.testById.get(id);
   switch (evidence.kind) {
     case 'function':

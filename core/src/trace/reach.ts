@@ -15,7 +15,7 @@ const directNeeds: ReadonlySet<NeedKind> = new Set(['supply', 'bias', 'switching
  * All that the given sections need, and what that needs in turn, under a condition; strengths multiply along the way
  * and the strongest way counts. Loops close upon themselves, and a control line within one counts nearly fully.
  */
-export function withNeeds(
+function withNeeds(
   card: Card,
   from: Iterable<readonly [string, number]>,
   condition: Condition,

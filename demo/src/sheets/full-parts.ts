@@ -10,7 +10,7 @@ export interface DrawnPart {
 }
 
 export type Role = 'series' | 'down' | 'up' | 'emitter';
-export interface Placed {
+interface Placed {
   readonly part: DrawnPart;
   readonly role: Role;
 }

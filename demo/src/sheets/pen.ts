@@ -30,7 +30,7 @@ export type Shape =
     };
 
 export type Point = readonly [number, number];
-export type Anchor = 'start' | 'middle' | 'end';
+type Anchor = 'start' | 'middle' | 'end';
 
 /** Where a designator was written: what an index of the sheet has to find. */
 export interface Written {

@@ -1,7 +1,7 @@
 import type { Socket } from 'node:net';
 
 /** The longest line that is taken from, or given to, an instrument; and all that one may send in one session. */
-export const lineLimits = { line: 4096, session: 65_536 } as const;
+const lineLimits = { line: 4096, session: 65_536 } as const;
 
 export interface LineEvents {
   /** A line that has ended, without its end. */

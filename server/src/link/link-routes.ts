@@ -21,7 +21,7 @@ const atSchema = z.object({
   nominalHz: z.number().optional(),
 });
 const readSchema = toSchema.extend({ unit: z.enum(units), ac: z.boolean(), at: atSchema });
-export type ProbeHeld = z.infer<typeof atSchema>;
+type ProbeHeld = z.infer<typeof atSchema>;
 
 export interface LinkOptions {
   /** The addresses that were confirmed on this machine. */

@@ -4,7 +4,7 @@ import { readScpiError } from '@amber-relay/core/link';
 import type { InstrumentAddress } from '@amber-relay/core/measure';
 import { onLines } from './bounded-lines';
 
-export interface Patience {
+interface Patience {
   /** Until the instrument takes the connection, in ms. */
   readonly connectMs: number;
   /** After so long without an answer it is asked for its error, in ms. */

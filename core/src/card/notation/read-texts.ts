@@ -1,6 +1,7 @@
 import { CoreError } from '../../errors/core-error';
 import { plainIssue } from '../../errors/plain-issue';
-import { cardFormat, cardSchema, cardVersion, type Card } from '../card-schema';
+import { formatVersion } from '../../format';
+import { cardFormat, cardSchema, type Card } from '../card-schema';
 import { circlesOf } from '../check-card';
 import { checkReferences } from '../read-card';
 import type { CardTexts, ReadTexts, TextProblem } from './card-texts';
@@ -46,7 +47,7 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
   const draft: unknown = {
     ...base,
     format: cardFormat,
-    version: cardVersion,
+    version: formatVersion,
     id: base?.id ?? slug(texts.chassis),
     chassis: texts.chassis.trim(),
     kind: texts.kind,

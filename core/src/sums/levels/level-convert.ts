@@ -4,8 +4,8 @@ import { above0, choice, figure, result } from '../field';
 import { refuse } from '../refusal';
 import { shown, step } from '../working';
 
-export const levelUnits = ['dBm', 'dBW', 'W', 'mW', 'uW', 'Vrms', 'mVrms', 'uVrms', 'Vpp', 'Vpk', 'dBuV', 'uVemf'] as const;
-export type LevelUnit = (typeof levelUnits)[number];
+const levelUnits = ['dBm', 'dBW', 'W', 'mW', 'uW', 'Vrms', 'mVrms', 'uVrms', 'Vpp', 'Vpk', 'dBuV', 'uVemf'] as const;
+type LevelUnit = (typeof levelUnits)[number];
 
 const logarithmic: readonly LevelUnit[] = ['dBm', 'dBW', 'dBuV'];
 
@@ -40,11 +40,10 @@ function vrmsOf(value: number, unit: LevelUnit, z0Ohm: number): number {
   }
 }
 
-export const dBmOf = (watts: number): number => 10 * Math.log10(watts) + 30;
-export const wattsOf = (dBm: number): number => 10 ** ((dBm - 30) / 10);
+const dBmOf = (watts: number): number => 10 * Math.log10(watts) + 30;
 
 /** S-units of a level: 6 dB each up to S9, decibels over S9 above it. */
-export function sUnitOf(dBm: number, s9Dbm: number): { s: number; plusDb: number } {
+function sUnitOf(dBm: number, s9Dbm: number): { s: number; plusDb: number } {
   const over = dBm - s9Dbm;
   return over >= 0 ? { s: 9, plusDb: over } : { s: Math.max(0, 9 + over / 6), plusDb: 0 };
 }

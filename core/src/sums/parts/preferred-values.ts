@@ -1,5 +1,5 @@
 /** Preferred values of one decade. Source: IEC 60063. */
-export const preferred = {
+const preferred = {
   E12: [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82],
   E24: [10, 11, 12, 13, 15, 16, 18, 20, 22, 24, 27, 30, 33, 36, 39, 43, 47, 51, 56, 62, 68, 75, 82, 91],
   E96: [

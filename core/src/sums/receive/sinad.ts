@@ -6,7 +6,7 @@ import { refuse } from '../refusal';
 import { shown, step } from '../working';
 
 /** Shorter than this there is no telling noise from chance. */
-export const leastSeconds = 0.1;
+const leastSeconds = 0.1;
 
 export const sinad = defineSum({
   id: 'sinad',

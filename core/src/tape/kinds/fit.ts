@@ -1,11 +1,8 @@
 import * as z from 'zod';
 import { partOf } from '../../card';
 import { designatorOf, need } from '../../line';
-import { minorSchema } from '../../money';
+import { largestQuantity, minorSchema } from '../../money';
 import { defineKind } from '../entry-kind';
-
-/** No shop fits or keeps more of one part. */
-export const largestQuantity = 99_999;
 
 export const fit = defineKind('fit', {
   title: 'Part fitted',

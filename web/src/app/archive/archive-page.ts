@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, resource, signal 
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { CoreError } from '@amber-relay/core/errors';
+import { formatVersion, programVersion } from '@amber-relay/core/format';
 import { fromStore } from '../storage/from-store';
 import { ArchiveService, saveFile, type ImportFailure } from '../storage/archive-service';
 import { Clock } from '../ui/clock';
@@ -48,6 +49,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
         <app-copy-panel class="panel" />
         <section class="panel">
           <h2>The program</h2>
+          <p>Version {{ program }}. It reads files of formats 1 to {{ format }}, and writes {{ format }}.</p>
           <p>What ships with it stands under <a href="licences.txt" target="_blank">licences of their own</a>.</p>
         </section>
         <app-settings-form class="panel wide" />
@@ -73,6 +75,8 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
   `,
 })
 export class ArchivePage {
+  protected readonly program = programVersion;
+  protected readonly format = formatVersion;
   protected readonly archives = inject(ArchiveService);
   private readonly shop = inject(ShopRepository);
   private readonly keeper = inject(StoreKeeper);
@@ -85,7 +89,7 @@ export class ArchivePage {
   private readonly clock = inject(Clock);
   private readonly daysSince = computed(() => {
     const at = this.settings()?.lastArchiveAt;
-    return at === undefined ? undefined : Math.floor((this.clock.minute() - Date.parse(at)) / 86_400_000);
+    return at === undefined ? undefined : Math.max(0, Math.floor((this.clock.minute() - Date.parse(at)) / 86_400_000));
   });
   protected readonly stale = computed(() => (this.daysSince() ?? 99) > 7);
   protected readonly lastArchive = computed(() => {

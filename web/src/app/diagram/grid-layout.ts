@@ -1,6 +1,6 @@
 import { routeSections, type Card } from '@amber-relay/core/card';
 
-export interface Point {
+interface Point {
   readonly x: number;
   readonly y: number;
 }

@@ -1,13 +1,14 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { sectionName } from '@amber-relay/core/card';
-import { problems, retests, safetySigned, stageStates } from '@amber-relay/core/job';
+import { labourClock, problems, retests, safetySigned, stageStates } from '@amber-relay/core/job';
 import { doubtedEntries, standing, tapeLines, type TapeEntry } from '@amber-relay/core/tape';
 import { of, switchMap } from 'rxjs';
 import { BenchLine } from '../bench/bench-line';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
+import { Clock } from '../ui/clock';
 
 /** The job on the bench as it was last read, and what follows from its tape. */
 @Injectable()
@@ -15,6 +16,7 @@ export class JobOnBench {
   private readonly jobs = inject(JobRepository);
   private readonly shop = inject(ShopRepository);
   private readonly bench = inject(BenchLine);
+  private readonly clock = inject(Clock);
 
   readonly jobId = signal('');
   private readonly id$ = toObservable(this.jobId);
@@ -47,7 +49,12 @@ export class JobOnBench {
     effect(() => {
       const file = this.file();
       if (file) this.bench.file.set(file);
-      this.bench.tape.set(this.tape());
+      const problems = this.problems();
+      const atMs = this.clock.now().getTime();
+      this.bench.news.set({
+        problems: { all: problems.length, open: problems.filter(({ state }) => state === 'open' || state === 'found').length },
+        labour: { ...labourClock(this.tape(), atMs), atMs },
+      });
     });
   }
 

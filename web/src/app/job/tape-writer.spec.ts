@@ -46,7 +46,10 @@ describe('TapeWriter', () => {
   });
 
   it('says once that a write was refused, and nothing where that was told already', async () => {
-    spyOn(jobs, 'appendAll').and.rejectWith(new CoreError('not-kept', 'the entry', 'It was not kept.', 'Try again.'));
+    const append = spyOn(jobs, 'appendAll').and.rejectWith(new CoreError('not-kept', 'the entry', 'It was not kept.', 'Try again.'));
+    expect(await writer.keep({ kind: 'note', text: 'a' })).toBeUndefined();
+    expect(said).toEqual([]);
+    append.and.rejectWith(new Error('no'));
     expect(await writer.keep({ kind: 'note', text: 'a' })).toBeUndefined();
     expect(said.length).toBe(1);
   });

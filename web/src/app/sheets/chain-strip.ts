@@ -5,9 +5,9 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Card } from '@amber-relay/core/card';
 import { CoreError } from '@amber-relay/core/errors';
 import { breakOf, breakText, chainAsNeeds, chainAsRoute, stopStates, type Chain, type Reading } from '@amber-relay/core/sheets';
+import { readingText } from '@amber-relay/core/tape';
 import { ShopChanges } from '../storage/shop-changes';
 import { Verdict } from '../ui/verdict';
-import { readingText } from './sheet-marks';
 
 const carriesNames: Readonly<Record<Chain['carries'], string>> = {
   supply: 'a supply',

@@ -1,9 +1,9 @@
 import { hazardCautions, partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
 import { findingNames } from '@amber-relay/core/words';
-import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
+import { ofKind, readingText, type TapeEntry } from '@amber-relay/core/tape';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
-import { expectedAt, readingText } from './sheet-marks';
+import { expectedAt } from './sheet-marks';
 
 /** `regulator-ic` as one says it. */
 const kindName = (kind: string): string =>

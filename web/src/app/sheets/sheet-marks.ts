@@ -1,8 +1,7 @@
 import { conditionText, expectationAt, pointOf, type Card, type Condition } from '@amber-relay/core/card';
 import { findingNames } from '@amber-relay/core/words';
 import { limitsText } from '@amber-relay/core/measure';
-import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
-import { quantityText } from '@amber-relay/core/quantity';
+import { ofKind, readingText, type TapeEntry } from '@amber-relay/core/tape';
 import { baseName, readingKey, type Place, type Reading } from '@amber-relay/core/sheets';
 import type { SheetMark } from './sheet-view';
 
@@ -15,9 +14,6 @@ export interface MarkSource {
   /** The point that is to be probed next. */
   readonly next: string | undefined;
 }
-
-export const readingText = (reading: Reading): string =>
-  reading.value === null ? 'nothing' : quantityText(reading.value, reading.unit, { step: reading.step });
 
 /** What should be at a point under a condition, in words. */
 export function expectedAt(card: Card, name: string, condition: Condition): string {

@@ -1,5 +1,5 @@
 /** Side of a tile in pixels. */
-export const tileSide = 640;
+const tileSide = 640;
 
 export interface TileWanted {
   readonly key: string;

@@ -5,7 +5,7 @@ import { wasTold } from '../storage/write-gate';
 import { Notices } from '../ui/notices';
 
 /** A part of the program that is fetched when it is called for, and was not there. */
-export const isMissingPart = (error: unknown): boolean =>
+const isMissingPart = (error: unknown): boolean =>
   /dynamically imported module|Importing a module script failed|error loading dynamically/i.test(
     error instanceof Error ? error.message : String(error),
   );

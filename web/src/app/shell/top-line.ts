@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { labourClock, problems } from '@amber-relay/core/job';
 import { map } from 'rxjs';
 import { LinkState } from '../instruments/link-state';
 import { fromStore } from '../storage/from-store';
@@ -29,7 +28,7 @@ import { BenchLine } from '../bench/bench-line';
         <span>Problems</span><span class="fig">{{ problemsText() }}</span>
       </div>
       <div class="clock">
-        <span>Labour{{ clock().running ? ', running' : '' }}</span
+        <span>Labour{{ running() ? ', running' : '' }}</span
         ><span class="fig">{{ labour() }}</span>
       </div>
     } @else {
@@ -146,11 +145,13 @@ export class TopLine {
     const state = this.link.now();
     return state === 'reading' ? 'reading' : state === 'away' ? 'not reached' : `${count} linked`;
   });
-  protected readonly clock = computed(() => labourClock(this.bench.tape(), this.now()));
-  protected readonly labour = computed(() => clockText(this.clock().seconds));
+  protected readonly running = computed(() => this.bench.news()?.labour.running ?? false);
+  protected readonly labour = computed(() => {
+    const { seconds, running, atMs } = this.bench.news()?.labour ?? { seconds: 0, running: false, atMs: 0 };
+    return clockText(running ? seconds + Math.max(0, this.now() - atMs) / 1000 : seconds);
+  });
   protected readonly problemsText = computed(() => {
-    const all = problems(this.bench.tape());
-    const open = all.filter((p) => p.state === 'open' || p.state === 'found').length;
-    return all.length ? `${open} of ${all.length} open` : 'none listed';
+    const { open, all } = this.bench.news()?.problems ?? { open: 0, all: 0 };
+    return all ? `${open} of ${all} open` : 'none listed';
   });
 }

@@ -1,7 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { CardArchive, JobArchiveWithFiles, SheetsWithFiles, ShopArchive } from '@amber-relay/core/archive';
 import { attemptLater, CoreError } from '@amber-relay/core/errors';
-import { newShopSettings } from '@amber-relay/core/job';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ArchiveApi, Sent } from './archive.worker';
 import { BenchDatabase } from './bench-database';
@@ -10,6 +9,7 @@ import { ImportPlans, type ImportPlan } from './import-plans';
 import { JobRepository } from './job-repository';
 import { SheetRepository } from './sheet-repository';
 import { ShopChanges } from './shop-changes';
+import { newShopSettings } from './new-shop-settings';
 
 /** A failure that can be shown: where, what, and how to mend it. */
 export interface ImportFailure {

@@ -1,10 +1,11 @@
 import { inject, Injectable, InjectionToken } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
+import { formatVersion, recordKinds, steps, upRecord } from '@amber-relay/core/format';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
 import type { TapeEntry } from '@amber-relay/core/tape';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
-import Dexie, { type EntityTable, type Table } from 'dexie';
+import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import { recordChanges, type Change } from './recorded-changes';
 import { WriteGate } from './write-gate';
 
@@ -29,8 +30,8 @@ export interface WriteMark {
   readonly at: string;
 }
 
-/** The version of its tables. */
-export const storeVersion = 3;
+/** The version of its tables: that of the format, by whose steps its rows are brought up. */
+export const storeVersion = formatVersion;
 
 /** The database of the real shop. */
 export const realShop = 'amber-relay';
@@ -75,9 +76,11 @@ export class BenchDatabase extends Dexie {
       instruments: 'id',
     });
     this.version(2).stores({ sheetFiles: 'id, cardId', sheetBlobs: 'id', sheets: 'id, cardId, fileId', places: 'id, cardId' });
-    this.version(storeVersion)
+    this.version(3)
       .stores({ writes: 'id' })
       .upgrade((tx) => tx.table('writes').put(firstWrite()));
+    // From here on the store goes up with the format: one step of it, one version.
+    for (let version = 4; version <= storeVersion; version += 1) this.version(version).upgrade((tx) => bringUp(tx, version));
   }
 
   /**
@@ -102,6 +105,20 @@ export class BenchDatabase extends Dexie {
     } catch (error) {
       throw this.gate.refuse(error);
     }
+  }
+}
+
+/** Brings the rows of every table to a version from the one before it. What a step leaves as it is, is not written again. */
+async function bringUp(tx: Transaction, version: number): Promise<void> {
+  const way = steps.slice(0, version - 1);
+  for (const kind of recordKinds) {
+    if (kind !== 'cards' && !way.at(-1)?.up?.[kind]) continue;
+    await tx
+      .table<object>(kind)
+      .toCollection()
+      .modify((row, ref) => {
+        ref.value = upRecord(kind, row, version - 1, way) as object;
+      });
   }
 }
 

@@ -5,7 +5,7 @@ import { Notices } from '../ui/notices';
 
 /** Names what cannot be read, in one notice for the whole program. */
 @Injectable({ providedIn: 'root' })
-export class UnreadNotice {
+class UnreadNotice {
   private readonly notices = inject(Notices);
   private readonly unread = new Set<string>();
 

@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import type { JobArchiveWithFiles } from '@amber-relay/core/archive';
-import { newShopSettings } from '@amber-relay/core/job';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { ArchiveService, isFailure } from './archive-service';
 import { BenchDatabase } from './bench-database';
 import { ImportPlans, type ImportPlan } from './import-plans';
 import { JobRepository } from './job-repository';
+import { newShopSettings } from './new-shop-settings';
 
 describe('ImportPlans', () => {
   let plans: ImportPlans;

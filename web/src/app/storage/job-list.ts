@@ -20,13 +20,16 @@ export class JobList {
   lines$(): Observable<JobLine[]> {
     return live(async () => {
       const [rows, sets, customers] = await Promise.all([
-        this.db.jobs.orderBy('number').reverse().toArray(),
+        // All at once: in the order of an index and backwards, a store gives one row at a time.
+        this.db.jobs.toArray(),
         this.db.sets.toArray(),
         this.db.customers.toArray(),
       ]);
       const setOf = new Map(sets.map((s) => [s.id, s]));
       const customerOf = new Map(customers.map((c) => [c.id, c]));
-      return rows.map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
+      return rows
+        .sort((a, b) => b.number - a.number)
+        .map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
     });
   }
 }

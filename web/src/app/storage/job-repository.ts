@@ -6,7 +6,6 @@ import {
   radioSetSchema,
   customerSchema,
   attachmentSchema,
-  newShopSettings,
   summarise,
   type Attachment,
   type Customer,
@@ -18,6 +17,7 @@ import Dexie from 'dexie';
 import { combineLatest, distinctUntilChanged, filter, from, map, shareReplay, switchMap, type Observable } from 'rxjs';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { live } from './live';
+import { newShopSettings } from './new-shop-settings';
 
 export interface JobFile {
   readonly row: JobRow;

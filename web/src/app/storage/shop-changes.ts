@@ -1,8 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { readCard, withLesson, type Card, type Lesson } from '@amber-relay/core/card';
-import { newShopSettings, shopSettingsSchema, type ShopSettings } from '@amber-relay/core/job';
+import { shopSettingsSchema, type ShopSettings } from '@amber-relay/core/job';
 import { linkSchema, type InstrumentAddress } from '@amber-relay/core/measure';
 import { BenchDatabase } from './bench-database';
+import { newShopSettings } from './new-shop-settings';
 
 /** Changes what the shop keeps, each checked before it is kept. */
 @Injectable({ providedIn: 'root' })

@@ -1,10 +1,10 @@
 import { TestBed } from '@angular/core/testing';
 import { firstValueFrom } from 'rxjs';
-import { newShopSettings } from '@amber-relay/core/job';
 import { shopOfOne } from '../testing/shop-of-one';
 import { BenchDatabase } from './bench-database';
 import { ShopChanges } from './shop-changes';
 import { ShopRepository } from './shop-repository';
+import { newShopSettings } from './new-shop-settings';
 
 describe('ShopRepository', () => {
   let clear: () => Promise<void>;

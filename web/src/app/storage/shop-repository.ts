@@ -1,10 +1,11 @@
 import { inject, Injectable } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
-import { newShopSettings, type Customer, type RadioSet, type ShopSettings, type StockItem } from '@amber-relay/core/job';
+import type { Customer, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Observable } from 'rxjs';
 import { BenchDatabase } from './bench-database';
 import { live } from './live';
+import { newShopSettings } from './new-shop-settings';
 
 export interface StorageState {
   readonly usedBytes: number;

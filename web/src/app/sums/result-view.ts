@@ -2,12 +2,12 @@ import type { ReadingVerdict } from '@amber-relay/core/words';
 import { fieldsOf, shown, valueText, type FieldSpec, type Spread, type Sum } from '@amber-relay/core/sums';
 
 /** A figure or a word that came out, with what ± is carried to it. */
-export interface Line {
+interface Line {
   readonly title: string;
   readonly text: string;
   readonly spread: string;
 }
-export interface Table {
+interface Table {
   readonly title: string;
   readonly columns: readonly { readonly title: string; readonly isFigure: boolean }[];
   readonly rows: readonly (readonly string[])[];

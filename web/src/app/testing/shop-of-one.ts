@@ -1,3 +1,4 @@
+import { formatVersion } from '@amber-relay/core/format';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { readCard, type CardInput } from '@amber-relay/core/card';
@@ -8,7 +9,7 @@ import { provideIcons } from '../ui/icons';
 /** A card small enough for specs of the screens. */
 export const pocketCard: CardInput = {
   format: 'amber-relay-card',
-  version: 1,
+  version: formatVersion,
   id: 'pocket',
   chassis: 'Pocket',
   kind: 'cb-pll',

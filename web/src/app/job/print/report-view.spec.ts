@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
-import { buildReport, newShopSettings, type Report } from '@amber-relay/core/job';
+import { buildReport, type Report } from '@amber-relay/core/job';
 import { reportPdf } from './report-pdf';
 import { ReportView } from './report-view';
+import { newShopSettings } from '../../storage/new-shop-settings';
 
 const id = '11111111-1111-4111-8111-111111111111';
 const evil = '<img src=x onerror=alert(1)>';

@@ -1,4 +1,4 @@
-import type { ShopSettings } from './records';
+import type { ShopSettings } from '@amber-relay/core/job';
 
 /** What a shop goes by before anyone has said otherwise. */
 export const newShopSettings: ShopSettings = {

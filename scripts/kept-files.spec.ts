@@ -1,0 +1,53 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { inMemory, openArchive } from '../core/src/archive';
+import { readCard } from '../core/src/card';
+import { formatVersion, programVersion, steps } from '../core/src/format';
+import { tapeEntrySchema } from '../core/src/tape';
+
+const file = (path: string): Buffer => readFileSync(fileURLToPath(new URL(`../${path}`, import.meta.url)));
+const text = (path: string): string => file(path).toString();
+
+describe('files of earlier versions', () => {
+  const kept = readdirSync(fileURLToPath(new URL('../core/fixtures/', import.meta.url))).filter((name) => name.endsWith('.zip'));
+
+  it('are kept of each version that was written', () => {
+    for (let version = 1; version <= formatVersion; version += 1)
+      for (const what of ['shop', 'job']) expect(kept).toContain(`v${version}-${what}.zip`);
+  });
+  for (const name of kept)
+    it(`open with all that is in them: ${name}`, async () => {
+      const opened = await openArchive(inMemory(file(`core/fixtures/${name}`)));
+      const [version = '', what = ''] = name.replace('.zip', '').slice(1).split('-');
+      expect(opened.kind).toBe(what as never);
+      if (opened.kind === 'cards') return void expect(opened.archive.cards.map((card) => card.version)).toEqual([formatVersion]);
+      const { tape, blobs, attachments } = opened.archive;
+      for (const entry of tape) expect(tapeEntrySchema.parse(entry)).toEqual(entry);
+      expect(attachments.map(({ id }) => blobs[id]?.length)).toEqual([70]);
+      const kinds = new Set(tape.map(({ kind }) => kind));
+      expect(kinds.has('reading')).toBeTrue();
+      expect(kinds.has('sum')).toBe(Number(version) >= 2);
+      expect(kinds.has('doubt')).toBe(Number(version) >= 3);
+      expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
+      if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
+    });
+  it('hold cards that are read as those of today', () => {
+    const { cards } = JSON.parse(text('core/fixtures/v1-rows.json')) as { cards: Record<string, unknown>[] };
+    for (const card of cards) {
+      expect(card['version']).toBe(1);
+      expect(readCard(card).version).toBe(formatVersion);
+    }
+  });
+});
+
+describe('the version of the program', () => {
+  const log = text('CHANGELOG.md');
+  it('is the same wherever it stands', () => {
+    expect((JSON.parse(text('package.json')) as { version: string }).version).toBe(programVersion);
+    expect((JSON.parse(text('web/ngsw-config.json')) as { appData: { version: string } }).appData.version).toBe(programVersion);
+    expect(/^## (\S+)/m.exec(log)?.[1]).toBe(programVersion);
+  });
+  it('has a log that names each version of the format', () => {
+    steps.forEach(({ what }, i) => expect(log).toContain(`- Format ${i + 2}: ${what}`));
+  });
+});
