@@ -17,7 +17,7 @@ describe('files of earlier versions', () => {
   });
   for (const name of kept)
     it(`open with all that is in them: ${name}`, async () => {
-      const opened = await openArchive(inMemory(file(`core/fixtures/${name}`)));
+      const opened = await openArchive(inMemory(new Uint8Array(file(`core/fixtures/${name}`))));
       const [version = '', what = ''] = name.replace('.zip', '').slice(1).split('-');
       expect(opened.kind).toBe(what as never);
       if (opened.kind === 'cards') return void expect(opened.archive.cards.map((card) => card.version)).toEqual([formatVersion]);
