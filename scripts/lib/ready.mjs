@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { brotliCompressSync } from 'node:zlib';
+import { brotliCompressSync, constants as zlib } from 'node:zlib';
 import { licences } from './licences.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
@@ -77,13 +77,16 @@ function newest(paths) {
   return latest;
 }
 
-/** Leaves a Brotli copy beside every text file, made once and well instead of at each request. */
+/**
+ * Leaves a Brotli copy beside every text file, made once instead of at each request. One step below the most: that takes twenty times as
+ * long, for a few bytes in a hundred.
+ */
 function compress(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
     if (!entry.isFile() || !/\.(js|css|html|svg|json|webmanifest)$/.test(entry.name)) continue;
     const path = join(entry.parentPath, entry.name);
     const bytes = readFileSync(path);
-    if (bytes.length > 1024) writeFileSync(`${path}.br`, brotliCompressSync(bytes));
+    if (bytes.length > 1024) writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [zlib.BROTLI_PARAM_QUALITY]: 9 } }));
   }
 }
 

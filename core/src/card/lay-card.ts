@@ -37,6 +37,9 @@ function applyChange(card: Record<string, unknown>, change: CardChange, path: st
  * Lays a model's differences and a set's modifications (save those rolled back) over a chassis.
  * The card itself is not changed.
  * @throws CoreError `unknown-name` for a model that is not on the card, `broken-card` when a difference does not fit.
+ * @example
+ * layCard(card, 'marine').parts[0].value //~> '3 A quick'
+ * layCard(card, 'marine').laid.length //~> 2
  */
 export function layCard(card: Card, modelId: string, modifications: readonly Modification[] = []): LaidCard {
   const model = card.models.find((m) => m.id === modelId);

@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { CoreError } from '../errors/core-error';
+import { formatVersion } from '../format';
 import { copyLine, isWhole, readCopyLines, reach, replay, type CopyChange, type CopyLine } from './index';
 
 const at = '2026-11-27T14:02:00.000Z';
@@ -42,9 +44,19 @@ describe('the lines of a second copy', () => {
     const law = fc.property(fc.array(fc.array(change, { maxLength: 3 }), { maxLength: 5 }), (writes) => {
       const lines = writes.map((changes, i) => put(i + 1, ...changes));
       const { lines: read, spoilt } = readCopyLines(lines.map(copyLine).join(''));
-      return spoilt === 0 && JSON.stringify(read) === JSON.stringify(lines);
+      // Each says the version of the format beside what it was given.
+      return spoilt === 0 && JSON.stringify(read) === JSON.stringify(lines.map((line) => ({ ...line, version: formatVersion })));
     });
     expect(() => fc.assert(law)).not.toThrow();
+  });
+
+  it('of an earlier version are brought up, and those of a later one are refused', () => {
+    const card = { id: 'c', version: 1 };
+    const write: CopyLine = { is: 'write', n: 1, at, changes: [{ table: 'cards', act: 'add', rows: [card] }] };
+    expect(replay([], [write]).tables.get('cards')?.get('c')?.['version']).toBe(formatVersion);
+    expect(() => replay([], [{ ...write, version: formatVersion + 1 }])).toThrowMatching(
+      (e) => e instanceof CoreError && e.code === 'newer-version',
+    );
   });
 
   it('are all there up to the one in which the power went', () => {

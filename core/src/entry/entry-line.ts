@@ -132,6 +132,10 @@ function functionsNamed(
  * (`note …`, `found …`, `fit c12 220u 25v`, `break 20 min`), or condition words alone (`ch19 am keyed`).
  *
  * @throws CoreError `unknown-name` or `unreadable`, with the `position` in the line of what was not understood.
+ * @example
+ * readLine('receive am dead', context).entry //~> { kind: 'function', functionId: 'receive-am', result: 'dead' }
+ * readLine('tp7 ch1 1.98v', context).effect //~> 'Should be 1.8–2.2 V.'
+ * readLine('ch1 fm keyed', context).condition //~> { channel: 1, mode: 'FM', keyed: true }
  */
 export function readLine(line: string, context: EntryContext): Understood {
   const words = wordsOf(line);

@@ -20,6 +20,8 @@ export interface ReadingJudged {
  * a longer gate, more of its digits, another instrument of the shop, or how good one would have to be.
  *
  * @param when the day of the reading, for ageing since calibration.
+ * @example
+ * judgeReading({ value: 3.1, unit: 'V', step: 0.01 }, { low: 2.9, high: 3.3 }, []).verdict //~> 'in'
  */
 export function judgeReading(taken: ReadingTaken, limits: Limits, instruments: readonly Instrument[], when?: Date): ReadingJudged {
   const serving = instrumentsFor(instruments, taken);

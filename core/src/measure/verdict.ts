@@ -23,6 +23,9 @@ export interface VerdictResult {
  * value alone is compared. A limit met exactly counts as inside.
  *
  * @throws CoreError `out-of-range` when no limit is given, the limits contradict or the uncertainty is negative.
+ * @example
+ * verdict(3.9, 0.2, { low: 4 }).verdict //~> 'cant-tell'
+ * verdict(3.9, 0.2, { low: 4 }, 'none').verdict //~> 'low'
  */
 export function verdict(value: number, uncertainty: number, { low, high }: Limits, guard: 'none' | 'full' = 'full'): VerdictResult {
   if (!Number.isFinite(value)) throw new CoreError('out-of-range', 'value', `${value} is not a reading.`, 'Give a finite number.');

@@ -26,6 +26,10 @@ const digitsOf = /^\d+/;
  * where a thousandth is never meant. Unit letters may be in either case.
  *
  * @throws CoreError `unreadable` with the `position` of the first character that makes no sense.
+ * @example
+ * parseQuantity('4k7') //~> { value: 4700, unit: '', step: 100 }
+ * parseQuantity('-107', { unit: 'dBm' }) //~> { value: -107, unit: 'dBm', step: 1 }
+ * parseQuantity('27.185M', { unit: 'Hz' }) //~> { value: 27_185_000, unit: 'Hz', step: 1000 }
  */
 export function parseQuantity(text: string, { unit: expected }: ParseOptions = {}): Quantity {
   const refuse = (position: number, message: string, remedy = 'Write it like 4k7, 0.3uV, -107dBm or 13.8V.'): never => {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { writeCsv } from '../csv/write-csv';
 import { CoreError } from '../errors/core-error';
-import { formatVersion, versionOf } from '../format';
+import { formatVersion, isRecord, versionOf } from '../format';
 import { plainIssue } from '../errors/plain-issue';
 import { placeSchema, sheetSchema, type Sheet, type SheetPlaces } from './sheet-records';
 
@@ -56,8 +56,9 @@ export function readPlacesJson(text: string): PlacesFile {
       'Choose a file of places that this program wrote; nothing was changed.',
     );
   }
-  versionOf(data, 'the file');
-  const parsed = fileSchema.safeParse({ ...(data as object), version: formatVersion });
+  const versioned = isRecord(data) && typeof data['version'] === 'number' ? data : undefined;
+  if (versioned) versionOf(versioned, 'the file');
+  const parsed = fileSchema.safeParse(versioned ? { ...versioned, version: formatVersion } : data);
   if (parsed.success) return parsed.data;
   const { path, message } = plainIssue(parsed.error);
   throw new CoreError('unreadable', path || 'the file', message, 'Choose a file of places that this program wrote; nothing was changed.');

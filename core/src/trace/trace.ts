@@ -16,7 +16,12 @@ export type { Reason } from './explain';
 export const suspicionWords = ['cleared', 'unlikely', 'possible', 'suspect', 'prime'] as const;
 export type Suspicion = (typeof suspicionWords)[number];
 
-/** The word for a chance of being at fault. */
+/**
+ * The word for a chance of being at fault.
+ * @example
+ * suspicion(0.3) //~> 'suspect'
+ * trace(model, [], { count: 0 }).stop //~> null
+ */
 export const suspicion = (chance: number): Suspicion =>
   chance >= 0.5 ? 'prime' : chance >= 0.2 ? 'suspect' : chance >= 0.05 ? 'possible' : chance >= 0.01 ? 'unlikely' : 'cleared';
 

@@ -171,7 +171,7 @@ describe('what lies on a sheet', () => {
   it('is a point with its reading and what should be there, a part with its pin, a finding with its photo', () => {
     expect(marks.map((m) => [m.name, m.kind, m.figure])).toEqual([
       ['TP7', 'point', '3.10 V'],
-      ['C12', 'reading', '1 nothing'],
+      ['C12', 'reading', '1 dead'],
       ['C12', 'finding', 'found, photo'],
     ]);
     expect(marks[0]).toEqual(jasmine.objectContaining({ verdict: 'in', next: true, measures: true }));
@@ -193,7 +193,7 @@ describe('what lies on a sheet', () => {
     const facts = partFacts('C12', card, index, {}, tape, { jobs: 6, replaced: { C12: 4 } });
     expect(facts.what).toBe('electrolytic, 220 µF');
     expect(facts.expected.at(-1)).toBe('printed beside it: 6.8 V');
-    expect(facts.readings).toEqual([{ key: 'pin 1', text: 'nothing', verdict: 'no-limit' }]);
+    expect(facts.readings).toEqual([{ key: 'pin 1', text: 'dead', verdict: 'no-limit' }]);
     expect(facts.found).toEqual(['leaking or swollen capacitor, bad']);
     expect(facts.pictures).toEqual([id(8)]);
     expect(facts.history).toBe('replaced in 4 of 6 finished jobs of this chassis');

@@ -1,0 +1,127 @@
+// `npm run mutate [-- N [SEED [ROOM …]]]`: breaks the core in N places chosen by seed, runs the specs that should notice, and prints how
+// many did. It is no part of `npm test`. The last table stands in docs/benchmarks/mutate.txt.
+import { spawn } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Dice } from './fuzz/mutants';
+import { mutated, mutationsOf, type Mutation } from './mutate/mutations';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+/** Share of the broken places that must be noticed, by room; the rest of the core is shown without an aim. */
+const aims: Readonly<Record<string, number>> = {
+  ...Object.fromEntries(['job', 'tape', 'entry', 'line', 'archive', 'format', 'quantity', 'measure', 'card'].map((room) => [room, 0.9])),
+  ...Object.fromEntries(['trace', 'sums', 'signal'].map((room) => [room, 0.8])),
+};
+/** Rooms whose specs speak for a room beside its own: its declarations are held to what they say where they are read. */
+const spokenFor: Readonly<Record<string, readonly string[]>> = {
+  tape: ['entry', 'job'],
+  line: ['entry'],
+  words: ['entry', 'job'],
+  format: ['archive', 'copy'],
+};
+const patienceMs = 90_000;
+
+const [count = '600', seed = '1', ...rooms] = process.argv.slice(2);
+const wanted = rooms.length ? rooms : Object.keys(aims);
+
+interface Place extends Mutation {
+  readonly room: string;
+  readonly file: string;
+}
+const filesOf = (folder: string): string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory()
+      ? filesOf(join(folder, entry.name))
+      : /^(?!.*(\.spec|index)\.ts$).*\.ts$/.test(entry.name)
+        ? [join(folder, entry.name)]
+        : [],
+  );
+
+const places = wanted.flatMap((room): Place[] =>
+  filesOf(join(root, 'core/src', room)).flatMap((path) =>
+    mutationsOf(path, readFileSync(path, 'utf8')).map((mutation) => ({ ...mutation, room, file: relative(join(root, 'core'), path) })),
+  ),
+);
+/** As many from each room, as far as it has them, so that a small room is judged too. */
+function chosen(): Place[] {
+  const dice = new Dice(Number(seed));
+  const each = Math.ceil(Number(count) / wanted.length);
+  return wanted.flatMap((room) => {
+    const left = places.filter((place) => place.room === room);
+    const taken: Place[] = [];
+    while (left.length && taken.length < each) taken.push(...left.splice(dice.below(left.length), 1));
+    return taken;
+  });
+}
+
+/** A copy of the core that may be broken. */
+function workbench(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'amber-relay-mutate-'));
+  cpSync(join(root, 'core'), join(folder, 'core'), { recursive: true, filter: (path) => !path.includes('node_modules') });
+  for (const name of ['package.json', 'tsconfig.base.json']) cpSync(join(root, name), join(folder, name));
+  mkdirSync(join(folder, 'scripts/lib'), { recursive: true });
+  cpSync(join(root, 'scripts/lib/core-specs.mjs'), join(folder, 'scripts/lib/core-specs.mjs'));
+  symlinkSync(join(root, 'node_modules'), join(folder, 'node_modules'));
+  return folder;
+}
+
+/** Whether the specs of the given rooms notice; one that never ends has noticed too. */
+function notice(folder: string, specRooms: readonly string[]): Promise<boolean> {
+  return new Promise((resolve) => {
+    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/lib/core-specs.mjs', ...specRooms], { cwd: folder, stdio: 'ignore' });
+    const tooLong = setTimeout(() => run.kill('SIGKILL'), patienceMs);
+    run.once('exit', (status) => {
+      clearTimeout(tooLong);
+      resolve(status !== 0);
+    });
+  });
+}
+
+const queue = chosen();
+const lived: Place[] = [];
+const tally = new Map<string, { tried: number; noticed: number }>(wanted.map((room) => [room, { tried: 0, noticed: 0 }]));
+const started = performance.now();
+let done = 0;
+
+async function work(): Promise<void> {
+  const folder = workbench();
+  try {
+    for (let place = queue.shift(); place; place = queue.shift()) {
+      const path = join(folder, 'core', place.file);
+      const text = readFileSync(path, 'utf8');
+      writeFileSync(path, mutated(text, place));
+      const noticed =
+        (await notice(folder, [place.room])) || (spokenFor[place.room] ? await notice(folder, spokenFor[place.room] ?? []) : false);
+      writeFileSync(path, text);
+      const room = tally.get(place.room);
+      if (room) {
+        room.tried += 1;
+        room.noticed += noticed ? 1 : 0;
+      }
+      if (!noticed) lived.push(place);
+      done += 1;
+      if (done % 25 === 0) process.stderr.write(`  ${done} tried, ${lived.length} lived\n`);
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+await Promise.all([work(), work()]);
+
+const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
+const lines = [
+  `${done} places of seed ${seed}, ${((performance.now() - started) / 60_000).toFixed(1)} min`,
+  '',
+  ...[...tally].map(([room, { tried, noticed }]) => {
+    const share = tried ? noticed / tried : 1;
+    const aim = aims[room];
+    return `${room.padEnd(10)} ${String(noticed).padStart(4)} of ${String(tried).padStart(4)} noticed, ${percent(share).padStart(7)}${aim === undefined ? '' : `, aim ${percent(aim)}${share < aim ? ', BELOW' : ''}`}`;
+  }),
+  '',
+  'Lived:',
+  ...lived.sort((a, b) => a.file.localeCompare(b.file) || a.line - b.line).map(({ file, line, says }) => `  ${file}:${line}  ${says}`),
+];
+process.stdout.write(`${lines.join('\n')}\n`);
+writeFileSync(join(root, 'docs/benchmarks/mutate.txt'), `${lines.join('\n')}\n`);

@@ -1,0 +1,60 @@
+import ts from 'typescript';
+
+/** One small change of a source file, as doubt would make it. */
+export interface Mutation {
+  readonly start: number;
+  readonly end: number;
+  readonly becomes: string;
+  readonly line: number;
+  readonly says: string;
+}
+
+const swapped: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
+  [ts.SyntaxKind.LessThanToken]: '<=',
+  [ts.SyntaxKind.LessThanEqualsToken]: '<',
+  [ts.SyntaxKind.GreaterThanToken]: '>=',
+  [ts.SyntaxKind.GreaterThanEqualsToken]: '>',
+  [ts.SyntaxKind.EqualsEqualsEqualsToken]: '!==',
+  [ts.SyntaxKind.ExclamationEqualsEqualsToken]: '===',
+  [ts.SyntaxKind.PlusToken]: '-',
+  [ts.SyntaxKind.MinusToken]: '+',
+  [ts.SyntaxKind.AsteriskToken]: '/',
+  [ts.SyntaxKind.SlashToken]: '*',
+  [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
+  [ts.SyntaxKind.BarBarToken]: '&&',
+};
+
+/** Whether a `+` joins text, where `-` would only be nonsense. */
+const joinsText = (node: ts.BinaryExpression): boolean =>
+  [node.left, node.right].some((side) => ts.isStringLiteralLike(side) || ts.isTemplateExpression(side));
+
+/** Every place of a source at which it can be broken: comparisons, arithmetic, logic, conditions, numbers and truth values; types are left. */
+export function mutationsOf(name: string, text: string): readonly Mutation[] {
+  const source = ts.createSourceFile(name, text, ts.ScriptTarget.ES2022, true);
+  const found: Mutation[] = [];
+  const add = (node: ts.Node, becomes: string): void => {
+    const start = node.getStart(source);
+    const { line } = source.getLineAndCharacterOfPosition(start);
+    const was = text.slice(start, node.end);
+    const shown = (part: string): string => part.replace(/\s+/g, ' ').slice(0, 50);
+    found.push({ start, end: node.end, becomes, line: line + 1, says: `${shown(was)} → ${shown(becomes)}` });
+  };
+  const visit = (node: ts.Node): void => {
+    if (ts.isTypeNode(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node) || ts.isImportDeclaration(node)) return;
+    if (ts.isBinaryExpression(node)) {
+      const becomes = swapped[node.operatorToken.kind];
+      if (becomes && !(node.operatorToken.kind === ts.SyntaxKind.PlusToken && joinsText(node))) add(node.operatorToken, becomes);
+    } else if (ts.isConditionalExpression(node))
+      add(node.condition, `!(${text.slice(node.condition.getStart(source), node.condition.end)})`);
+    else if (ts.isIfStatement(node)) add(node.expression, `!(${text.slice(node.expression.getStart(source), node.expression.end)})`);
+    else if (ts.isNumericLiteral(node)) add(node, `(${node.text === '0' ? '1' : `${node.text} + 1`})`);
+    else if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
+    else if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+/** The source with one mutation made. */
+export const mutated = (text: string, { start, end, becomes }: Mutation): string => text.slice(0, start) + becomes + text.slice(end);
