@@ -99,7 +99,7 @@ test('a reading taken by pressing a point appears on the sheet, on the tape and 
   await expect(job.rows().last()).toContainText('TP16');
   await expect(sheets.mark('TP16')).toContainText('dead');
   await expect(sheets.mark('TP16', 'right')).toContainText('dead');
-  await expect(page.locator('app-part-panel')).toContainText('nothing');
+  await expect(page.locator('app-part-panel')).toContainText(/here\s*–\s*dead/);
   await expect(job.rows().last()).toContainText(/Squelch gate \d+ to \d+/);
   await job.open('Trace');
   await job.section('455 kHz filter').click();

@@ -193,7 +193,7 @@ describe('what lies on a sheet', () => {
     const facts = partFacts('C12', card, index, {}, tape, { jobs: 6, replaced: { C12: 4 } });
     expect(facts.what).toBe('electrolytic, 220 µF');
     expect(facts.expected.at(-1)).toBe('printed beside it: 6.8 V');
-    expect(facts.readings).toEqual([{ key: 'pin 1', text: 'dead', verdict: 'no-limit' }]);
+    expect(facts.readings).toEqual([{ key: 'pin 1', text: '–', verdict: 'no-limit' }]);
     expect(facts.found).toEqual(['leaking or swollen capacitor, bad']);
     expect(facts.pictures).toEqual([id(8)]);
     expect(facts.history).toBe('replaced in 4 of 6 finished jobs of this chassis');

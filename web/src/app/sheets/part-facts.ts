@@ -76,7 +76,11 @@ export function partFacts(
       ...(printed.length ? [`printed beside it: ${printed.join(', ')}`] : []),
     ],
     pins: part?.pins ?? [],
-    readings: [...latest].map(([key, reading]) => ({ key, text: readingText(reading), verdict: reading.verdict })),
+    readings: [...latest].map(([key, reading]) => ({
+      key, // Its verdict says that it is dead.
+      text: reading.value === null ? '–' : readingText(reading),
+      verdict: reading.verdict,
+    })),
     history: history?.jobs
       ? `replaced in ${replaced} of ${history.jobs} finished jobs of this chassis`
       : 'no finished job of this chassis yet',
