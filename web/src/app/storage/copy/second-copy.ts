@@ -6,6 +6,9 @@ import type { Change } from '../recorded-changes';
 import { knownFolder } from './copy-folder';
 import type { CopyApi, CopyOffer } from './copy.worker';
 
+/** So long a write waits to hear how much room there is. */
+const patienceMs = 2500;
+
 /** A log longer than this is folded into a snapshot. */
 const longLog = 3_000_000;
 
@@ -56,7 +59,10 @@ export class SecondCopy {
 
   /** How much can really be written, up to so many bytes. Where that cannot be tried, what the browser says. */
   async room(bytes: number): Promise<number> {
-    const tried = await (await this.worker()).room(bytes).catch(() => undefined);
+    // Whatever holds the worker up, it must not hold up what is entered.
+    const asked = this.worker().then((api) => api.room(bytes));
+    const waited = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), patienceMs));
+    const tried = await Promise.race([asked, waited]).catch(() => undefined);
     if (tried !== undefined) return tried;
     const { usage = 0, quota = Number.MAX_SAFE_INTEGER } = (await navigator.storage?.estimate?.()) ?? {};
     return quota - usage;
