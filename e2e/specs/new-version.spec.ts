@@ -15,7 +15,8 @@ const types: Readonly<Record<string, string>> = {
 };
 
 test('a new build is told while the program is open, with what is new, and comes with one press', async ({ browser }) => {
-  test.setTimeout(120_000);
+  // Two whole builds are fetched, one after the other.
+  test.setTimeout(400_000);
   let newer = false;
   /** The built program, or one that came after it: another page, and another list of what it is made of. */
   const file = (path: string): Buffer | undefined => {
@@ -47,7 +48,7 @@ test('a new build is told while the program is open, with what is new, and comes
   const page = await context.newPage();
   await page.goto(`${address}/stock`);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await expect.poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 60_000 }).toBeGreaterThan(1);
+  await expect.poll(() => page.evaluate(async () => (await caches.keys()).length), { timeout: 150_000 }).toBeGreaterThan(1);
   await page.waitForTimeout(6000);
   await page.reload();
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
@@ -56,14 +57,14 @@ test('a new build is told while the program is open, with what is new, and comes
   await page.reload();
   await expect(page.locator('app-notice-strip')).toContainText(
     'A new version of the program is here, 9.9.0: a thing that was not there before.',
-    { timeout: 60_000 },
+    { timeout: 150_000 },
   );
   expect(await page.title()).not.toContain('the second');
   await page.getByRole('button', { name: 'Load it now' }).click();
   await expect
     // The press loads the page anew; asked at that moment, it has no answer yet.
     .poll(() => page.evaluate(async () => (await (await fetch('/index.html')).text()).includes('the second')).catch(() => false), {
-      timeout: 30_000,
+      timeout: 60_000,
     })
     .toBe(true);
   await context.close();
