@@ -5,7 +5,6 @@ import { openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
 
 test('damaged and hostile drawings, PDFs and archives leave nothing in half, and nothing of them runs', async ({ page, baseURL }) => {
-  test.setTimeout(240_000);
   await openJob(page, 401, 'hand-back');
   const job = new Uint8Array(await readFile(await (await new JobPage(page).download('Job as a file')).path()));
   const { mutants, taken, refused, ...bad } = await fuzzPage(page, baseURL ?? '', 48, 11, job);

@@ -17,7 +17,6 @@ import { SheetsPage } from '../pages/sheets-page';
 const card = 'dunvick-post-6';
 
 test('a hostile, broken or swollen file gets a clear message, and nothing of it runs or is kept', async ({ page }) => {
-  test.setTimeout(180_000);
   const sheets = new SheetsPage(page);
   const fetched: string[] = [];
   page.on('request', (request) => {
@@ -77,7 +76,6 @@ test('a hostile, broken or swollen file gets a clear message, and nothing of it 
 });
 
 test('a page that unfolds out of all proportion is stopped, and the sheets beside it stay usable', async ({ page }) => {
-  test.setTimeout(180_000);
   const sheets = new SheetsPage(page);
   await openDemo(page, `/cards/${card}/sheets`);
   await sheets.addFiles(await goodPdf(), swollenPdf(1500));

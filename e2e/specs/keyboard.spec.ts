@@ -26,7 +26,6 @@ const fill = async (page: Page, name: RegExp, text: string): Promise<void> => {
 };
 
 test('a job goes from booking in to hand-back with the keyboard alone', async ({ page }) => {
-  test.setTimeout(180_000);
   await openDemo(page);
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { level: 1, name: 'Book in' })).toBeVisible();

@@ -55,7 +55,6 @@ test('the first screen downloads no more than 350 kB compressed, fonts and heade
 });
 
 test('it opens again, with all its data, when the server is gone', async ({ browser }) => {
-  test.setTimeout(120_000);
   const port = 4391;
   const server = start(port, '--demo');
   await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');

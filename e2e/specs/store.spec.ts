@@ -15,7 +15,12 @@ const copied = (page: Page): Promise<string> =>
     const read = async (folder: FileSystemDirectoryHandle): Promise<void> => {
       for await (const [name, handle] of (folder as unknown as { entries(): AsyncIterable<[string, FileSystemHandle]> }).entries())
         if (handle.kind === 'directory') await read(handle as FileSystemDirectoryHandle);
-        else if (name.endsWith('.ndlog')) text += await (await (handle as FileSystemFileHandle).getFile()).text();
+        else if (name.endsWith('.ndlog'))
+          // One that a snapshot has just taken the place of is gone.
+          text += await (handle as FileSystemFileHandle)
+            .getFile()
+            .then((file) => file.text())
+            .catch(() => '');
     };
     await read(await navigator.storage.getDirectory());
     return text;

@@ -52,7 +52,6 @@ for (const { name, maker, model, cardId, fault, complaint, symptom, section } of
   },
 ] as const)
   test(`${name} is found from booking in to re-test`, { tag: '@alone' }, async ({ page }) => {
-    test.setTimeout(240_000);
     const blocked = await watchLongTasks(page);
     const bench = new StandInBench(page, cardId, fault);
     const { job } = bench;
@@ -85,7 +84,6 @@ for (const { name, maker, model, cardId, fault, complaint, symptom, section } of
   });
 
 test('a card for a new model is made from nothing and used in a job', async ({ page }) => {
-  test.setTimeout(120_000);
   const job = new JobPage(page);
   const bookIn = new BookInPage(page);
   await bookIn.fill({ owner: 'Brim Fell farm', maker: 'Larkholm', model: 'Two', serial: 'L2-1', complaint: 'Deaf' });

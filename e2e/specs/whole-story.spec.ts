@@ -54,7 +54,6 @@ async function pdfText(path: string): Promise<string> {
 }
 
 test('one job from booking in to hand-back, carried away as a file and back', async ({ page }) => {
-  test.setTimeout(180_000);
   const job = new JobPage(page);
   const bookIn = new BookInPage(page);
   await bookIn.fill({

@@ -29,7 +29,8 @@ export class FolderPlace implements CopyPlace {
 
   async read(name: string): Promise<Blob | undefined> {
     const handle = await this.folder.getFileHandle(name).catch(missing);
-    return handle?.getFile();
+    // It may be taken away between the two.
+    return handle?.getFile().catch(missing);
   }
 
   async append(name: string, text: string): Promise<void> {
