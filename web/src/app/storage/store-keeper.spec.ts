@@ -135,7 +135,7 @@ describe('StoreKeeper', () => {
 
   it('offers the copy when it holds more than the store, as after a crash', async () => {
     await book();
-    copy.found = { copy: { n: 9, at: '', missing: 0, logBytes: 0, entries: 12 }, storeN: 1, storeEntries: 1 };
+    copy.found = { copy: { n: 9, at: '', missing: 0, logBytes: 0 }, storeN: 1, more: true };
     copy.offered = [{ shop: 'shop', n: 9, at: '2026-11-27T14:02:00.000Z', jobs: 3, entries: 12, lost: 0 }];
     keeper.start();
     await until(() => keeper.trouble()?.kind === 'behind');

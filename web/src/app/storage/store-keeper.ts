@@ -158,13 +158,7 @@ export class StoreKeeper {
     await navigator.storage?.persist?.().catch(() => false);
     await this.copy.begin();
     const found = await this.copy.compare();
-    if (
-      found?.copy &&
-      // One that lacks writes is not the fuller one, however far it goes.
-      !found.copy.missing &&
-      (found.copy.n > found.storeN || (found.copy.n === found.storeN && found.copy.entries > found.storeEntries))
-    )
-      return this.trouble.set({ kind: 'behind', offers: await this.copy.offers() });
+    if (found?.more) return this.trouble.set({ kind: 'behind', offers: await this.copy.offers() });
     const whole = found?.copy && found.copy.n === found.storeN && !found.copy.missing;
     if (found && (!whole || this.copy.isLong(found.copy?.logBytes ?? 0))) void this.copy.snapshot();
     await this.look();

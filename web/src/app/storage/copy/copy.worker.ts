@@ -1,7 +1,7 @@
 import type { CopyChange } from '@amber-relay/core/copy';
 import { expose } from 'comlink';
 import { FolderPlace, OwnPlace, roomUpTo, type CopyPlace } from './copy-place';
-import { countOf, fillRaw, markOf, openRaw, rowsOf } from './raw-store';
+import { fillRaw, markOf, openRaw, rowsOf, standingOf } from './raw-store';
 import { ShopCopy, type CopyStanding } from './shop-copy';
 
 /** A copy that can be brought back, as it is offered. */
@@ -68,16 +68,19 @@ const api = {
     for (const place of await placesOf(shop)) await locked('log of', () => new ShopCopy(place).append(n, at, changes));
   },
   /** How far the copy goes, and whether it holds more than the store does. */
-  async compare(): Promise<
-    { readonly copy: CopyStanding | undefined; readonly storeN: number; readonly storeEntries: number } | undefined
-  > {
+  async compare(): Promise<{ readonly copy: CopyStanding | undefined; readonly storeN: number; readonly more: boolean } | undefined> {
     const db = await openRaw(store);
     if (!db) return undefined;
     try {
-      const mark = await markOf(db);
-      if (!mark) return undefined;
-      const copy = await locked('log of', async () => (await firstOf(mark.shop))?.standing());
-      return { copy, storeN: (await markOf(db))?.n ?? mark.n, storeEntries: await countOf(db, 'tape') };
+      const shop = (await markOf(db))?.shop;
+      const copy = shop === undefined ? undefined : await firstOf(shop);
+      // Nothing is added to the copy between the two, so that it cannot seem to be ahead.
+      return await locked('log of', async () => {
+        const standing = await copy?.standing();
+        const now = await standingOf(db);
+        if (!now || now.mark.shop !== shop) return undefined;
+        return { copy: standing, storeN: now.mark.n, more: (await copy?.holdsMoreThan({ n: now.mark.n, entries: now.entries })) ?? false };
+      });
     } finally {
       db.close();
     }

@@ -33,7 +33,14 @@ export const markOf = async (db: IDBDatabase): Promise<RawMark | undefined> =>
     ? ((await done(db.transaction('writes').objectStore('writes').get('last'))) as RawMark | undefined)
     : undefined;
 
-export const countOf = (db: IDBDatabase, table: string): Promise<number> => done(db.transaction(table).objectStore(table).count());
+/** Its mark, and how many entries of tapes stand in it at that same moment. */
+export async function standingOf(db: IDBDatabase): Promise<{ readonly mark: RawMark; readonly entries: number } | undefined> {
+  if (!db.objectStoreNames.contains('writes')) return undefined;
+  const tx = db.transaction(['writes', 'tape']);
+  const asked = [done(tx.objectStore('writes').get('last')), done(tx.objectStore('tape').count())] as const;
+  const [mark, entries] = await Promise.all(asked);
+  return mark && { mark: mark as RawMark, entries };
+}
 
 /** Rows read at a time: bytes one by one, so that no more than one large file is in memory. */
 const batch = (table: string): number => (table === 'blobs' || table === 'sheetBlobs' ? 1 : 1000);

@@ -31,7 +31,7 @@ describe('ShopCopy', () => {
     expect(await copy.standing()).toBeUndefined();
     await copy.append(1, at, [job('a')]);
     await copy.append(2, at, [entry('e1'), entry('e2')]);
-    expect(await copy.standing()).toEqual(jasmine.objectContaining({ n: 2, missing: 0, entries: 2 }));
+    expect(await copy.standing()).toEqual(jasmine.objectContaining({ n: 2, missing: 0 }));
     expect([await idsIn('jobs'), await idsIn('tape')]).toEqual([['a'], ['e1', 'e2']]);
   });
 
@@ -44,7 +44,7 @@ describe('ShopCopy', () => {
     await copy.writeSnapshot(k, 1, at, rows(['jobs', [{ id: 'a', number: 1 }]], ['tape', [{ id: 'e1', jobId: 'j' }]]));
     await copy.forgetBefore(k);
     expect((await place.names()).filter((name) => name.endsWith('.ndlog')).sort()).toEqual([`log-${k}.ndlog`, `snapshot-${k}.ndlog`]);
-    expect(await copy.standing()).toEqual(jasmine.objectContaining({ n: 2, missing: 0, entries: 2 }));
+    expect(await copy.standing()).toEqual(jasmine.objectContaining({ n: 2, missing: 0 }));
     expect(await idsIn('tape')).toEqual(['e1', 'e2']);
   });
 
@@ -57,6 +57,29 @@ describe('ShopCopy', () => {
     await copy.forgetBefore(k);
     expect(await place.names()).toContain('log-1.ndlog');
     expect(await idsIn('tape')).toEqual(['e1']);
+  });
+
+  it('holds more than a store only where that has lost something', async () => {
+    await copy.append(1, at, [entry('e1')]);
+    const k = await copy.beginSnapshot();
+    // Kept while the snapshot was being made: it stands in both.
+    await copy.append(2, at, [entry('e2')]);
+    await copy.writeSnapshot(k, 1, at, rows(['tape', [{ id: 'e1' }, { id: 'e2' }]]));
+    expect(await copy.holdsMoreThan({ n: 2, entries: 2 })).toBeFalse();
+    expect(await copy.holdsMoreThan({ n: 2, entries: 1 })).toBeTrue();
+    expect(await copy.holdsMoreThan({ n: 1, entries: 1 })).toBeTrue();
+    expect(await copy.holdsMoreThan({ n: 3, entries: 0 })).toBeFalse();
+    // The tape of a shop that was replaced, or of a job that was taken out, is not lost.
+    await copy.append(3, at, [
+      { table: 'tape', act: 'clear' },
+      { table: 'tape', act: 'put', rows: [{ id: 'e3' }] },
+    ]);
+    expect(await copy.holdsMoreThan({ n: 3, entries: 1 })).toBeFalse();
+    await copy.append(4, at, [{ table: 'tape', act: 'delete', ids: ['e3'] }]);
+    expect(await copy.holdsMoreThan({ n: 4, entries: 0 })).toBeFalse();
+    // Lines that are missing may be what was taken out.
+    await copy.append(6, at, [entry('e4')]);
+    expect(await copy.holdsMoreThan({ n: 5, entries: 0 })).toBeFalse();
   });
 
   it('says how many writes are missing, and reads on after a line that was cut short', async () => {

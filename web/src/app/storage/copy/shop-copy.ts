@@ -9,7 +9,10 @@ export interface CopyStanding {
   readonly missing: number;
   /** Size of what came since the last snapshot. */
   readonly logBytes: number;
-  /** Entries of tapes that it must hold, by its own count. */
+}
+/** How far the store goes, and how many entries of tapes it holds. */
+export interface StoreStanding {
+  readonly n: number;
   readonly entries: number;
 }
 /** What a copy holds, put together. */
@@ -74,15 +77,34 @@ export class ShopCopy {
 
   /** How far it goes, from the ends of its files alone. */
   async standing(): Promise<CopyStanding | undefined> {
+    return (await this.ends())?.standing;
+  }
+
+  private async ends(): Promise<{ readonly standing: CopyStanding; readonly entriesAtMost: number } | undefined> {
     const { snapshots, logs } = await this.numbers();
     if (!snapshots.length && !logs.length) return undefined;
     const whole = await this.newestSnapshot(snapshots);
     const log = await this.log(logs, whole?.k ?? 0);
     const from = whole?.n ?? 0;
     const { n, at, missing } = reach(from, log.lines);
-    const added = log.lines.flatMap((line) => (line.is === 'write' && line.n > from ? line.changes : []));
-    const entries = added.reduce((sum, change) => sum + (change.table === 'tape' && change.act === 'add' ? change.rows.length : 0), 0);
-    return { n, at: at || (whole?.at ?? ''), missing: missing + log.spoilt, logBytes: log.bytes, entries: (whole?.entries ?? 0) + entries };
+    const later = log.lines.flatMap((line) => (line.is === 'write' && line.n > from ? line.changes : []));
+    const added = later.reduce((sum, change) => sum + (change.table === 'tape' && 'rows' in change ? change.rows.length : 0), 0);
+    return {
+      standing: { n, at: at || (whole?.at ?? ''), missing: missing + log.spoilt, logBytes: log.bytes },
+      // A snapshot may hold some of the later ones already, and others may have been taken out again.
+      entriesAtMost: (whole?.entries ?? 0) + added,
+    };
+  }
+
+  /**
+   * Whether it holds writes or entries that the store has lost. A copy that itself lacks writes is not the fuller one, however far it
+   * goes. All of it is read only where its ends alone do not rule it out.
+   */
+  async holdsMoreThan(store: StoreStanding): Promise<boolean> {
+    const ends = await this.ends();
+    if (!ends || ends.standing.missing > 0 || ends.standing.n < store.n) return false;
+    if (ends.standing.n > store.n) return true;
+    return ends.entriesAtMost > store.entries && ((await this.put()).tables.get('tape')?.size ?? 0) > store.entries;
   }
 
   private async newestSnapshot(
