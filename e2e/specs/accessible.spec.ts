@@ -85,7 +85,7 @@ for (const [group, screens] of Object.entries(groups))
       await openDemo(page);
       await page.keyboard.press('/');
       await page.getByLabel('Find a job, owner, serial, card or part').fill('wren');
-      await expect(page.getByRole('list', { name: 'Found' }).getByRole('button').first()).toBeVisible();
+      await expect(page.getByRole('listbox', { name: 'Found' }).getByRole('option').first()).toBeVisible();
       await look('Find');
       await page.goto('/instruments');
       await page.getByRole('button', { name: 'Stand-in' }).first().click();

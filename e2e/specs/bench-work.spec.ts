@@ -114,12 +114,12 @@ test('a first look finds its part or section, and refuses a part the card does n
   await openJob(page, 419, 'first-look');
   const job = new JobPage(page);
   const area = job.area();
-  await area.getByRole('button', { name: 'leaking or swollen capacitor' }).click();
+  await area.getByRole('radio', { name: 'leaking or swollen capacitor' }).click();
   await area.getByLabel(/^Where/).fill('C999');
   await area.getByRole('button', { name: 'Keep the finding' }).click();
   await expect(area.getByRole('alert')).toContainText('There is no part C999 on this card');
   await area.getByLabel(/^Where/).fill('c29');
-  await area.getByRole('button', { name: 'bad', exact: true }).click();
+  await area.getByRole('radio', { name: 'bad', exact: true }).click();
   await area.getByRole('button', { name: 'previous hands' }).click();
   await area.getByRole('button', { name: 'Keep the finding' }).click();
   await expect(area.getByRole('listitem').filter({ hasText: 'C29' })).toContainText('bad, previous hands');

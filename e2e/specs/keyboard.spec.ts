@@ -7,8 +7,9 @@ async function tabTo(page: Page, name: RegExp, most = 160): Promise<void> {
     const focused = await page.evaluate(() => {
       const element = document.activeElement as HTMLElement | null;
       if (!element) return '';
+      const label = (element as HTMLInputElement).labels?.[0];
       const labelled =
-        element.getAttribute('aria-label') ?? (element.closest('label')?.querySelector('span')?.textContent || element.textContent);
+        element.getAttribute('aria-label') ?? (label?.querySelector('span')?.textContent || label?.textContent || element.textContent);
       return (labelled ?? '').replace(/\s+/g, ' ').trim();
     });
     if (name.test(focused)) return;

@@ -140,7 +140,7 @@ test('jobs are searched, filtered and sorted, and only the rows in sight are dra
     db.close();
   });
   await page.goto('/jobs');
-  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('radio', { name: 'All', exact: true }).click();
   await expect(page.getByText('5012 shown')).toBeVisible();
   expect(await page.getByRole('row').count()).toBeLessThan(60);
   await page.locator('cdk-virtual-scroll-viewport').evaluate((list) => (list.scrollTop = list.scrollHeight / 2));
@@ -153,6 +153,6 @@ test('jobs are searched, filtered and sorted, and only the rows in sight are dra
   await page.getByLabel('Search jobs').fill('no such thing anywhere');
   await expect(page.getByText('No job matches.')).toBeVisible();
   await page.getByLabel('Search jobs').fill('');
-  await page.getByRole('button', { name: 'Waiting', exact: true }).click();
+  await page.getByRole('radio', { name: 'Waiting', exact: true }).click();
   await expect(page.getByText('5 shown')).toBeVisible();
 });

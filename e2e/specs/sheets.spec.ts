@@ -235,12 +235,7 @@ test('a finding of First look lies on the sheet with its photo', async ({ page }
   await sheets.openFor(419);
   await job.open('First look');
   const photo = await page.screenshot({ clip: { x: 300, y: 100, width: 200, height: 120 } });
-  await job
-    .area()
-    .getByRole('button', { name: 'bad joint', exact: false })
-    .or(job.area().getByRole('button', { name: /joint/ }))
-    .first()
-    .click();
+  await job.area().getByRole('radio', { name: /joint/ }).first().click();
   await page.getByLabel('Where: a part such as C31, or a section').fill('FL2');
   await page.getByLabel('With a photo').setInputFiles({ name: 'joint.png', mimeType: 'image/png', buffer: photo });
   await job.area().getByRole('button', { name: 'Keep the finding' }).click();

@@ -98,18 +98,18 @@ test('a card for a new model is made from nothing and used in a job', async ({ p
   await lines('sections').fill(
     'Supply input\n8 V regulator < Supply input\nAntenna filter\nRF amplifier < 8 V regulator\nMixer < 8 V regulator, Oscillator\nOscillator < 8 V regulator\nDetector\nAudio stage < Supply input',
   );
-  await page.getByRole('button', { name: /^functions/ }).click();
+  await page.getByRole('tab', { name: /^functions/ }).click();
   await lines('functions').fill('Receive AM (receive, AM): Antenna filter > RF amplifier > Mixer > Nowhere');
   await expect(page.getByRole('status', { name: 'What does not add up' })).toContainText('"Nowhere" is no section.');
   await lines('functions').fill('Receive AM (receive, AM): Antenna filter > RF amplifier');
   // The rest of the route is picked in the diagram.
   for (const section of ['Mixer', 'Detector', 'Audio stage']) await page.getByRole('button', { name: section, exact: true }).click();
   await expect(lines('functions')).toHaveValue('Receive AM (receive, AM): Antenna filter > RF amplifier > Mixer > Detector > Audio stage');
-  await page.getByRole('button', { name: /^points/ }).click();
+  await page.getByRole('tab', { name: /^points/ }).click();
   await lines('points').fill('TP1\t8 V rail\t8 V regulator\town\tV\t\t8\nTP2\tdetected audio\tDetector\tsignal\tV');
   // What is typed outlives the page.
   await page.reload();
-  await expect(page.getByRole('button', { name: 'sections 8' })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'sections 8' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep card' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Larkholm Two' })).toBeVisible();
   await page.goto(at);
@@ -164,6 +164,6 @@ test('the demo shop has a card of every kind, and each can be opened and changed
   await page.getByRole('link', { name: /Ternhal N9/ }).click();
   await page.getByRole('link', { name: 'Change' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Change Ternhal N9' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'sections 56' })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'sections 56' })).toBeVisible();
   await expect(page.getByRole('status', { name: 'What does not add up' })).not.toContainText('is no section');
 });

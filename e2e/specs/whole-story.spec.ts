@@ -187,7 +187,7 @@ test('one job from booking in to hand-back, carried away as a file and back', as
   await expect(area.getByRole('row').filter({ hasText: 'Carrier power AMch 19' })).toContainText('3.7 W');
 
   await job.open('Hand back');
-  await area.getByRole('button', { name: 'Watch for' }).click();
+  await area.getByRole('radio', { name: 'Watch for' }).click();
   await area.getByLabel('Remark', { exact: true }).fill('<b>filter</b> of an old batch');
   await area.getByRole('button', { name: 'Add' }).click();
   const pdf = await job.download('Sheet as PDF');

@@ -1,5 +1,8 @@
 import type { Routes } from '@angular/router';
 
+/** False where the program is built to be used: what it guards is then left out. */
+declare const ngDevMode: unknown;
+
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'day' },
   { path: 'day', title: 'Day', loadComponent: () => import('./day/day-page').then((m) => m.DayPage) },
@@ -29,5 +32,8 @@ export const routes: Routes = [
     loadComponent: () => import('./instruments/instruments-page').then((m) => m.InstrumentsPage),
   },
   { path: 'archive', title: 'Archive', loadComponent: () => import('./archive/archive-page').then((m) => m.ArchivePage) },
+  ...(ngDevMode
+    ? [{ path: 'ui', title: 'Vocabulary', loadComponent: () => import('./ui/vocabulary-page').then((m) => m.VocabularyPage) }]
+    : []),
   { path: '**', redirectTo: 'day' },
 ];

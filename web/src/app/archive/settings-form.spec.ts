@@ -3,15 +3,13 @@ import { firstValueFrom } from 'rxjs';
 import { ShopRepository } from '../storage/shop-repository';
 import { shopOfOne } from '../testing/shop-of-one';
 import { SettingsForm } from './settings-form';
+import { still } from '../testing/still';
 
 describe('SettingsForm', () => {
   let clear: () => Promise<void>;
   let fixture: ComponentFixture<SettingsForm>;
   const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const settle = async (): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, 150));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const keep = async (values: Readonly<Record<string, string>>): Promise<string> => {
     for (const [name, value] of Object.entries(values)) {
       const box = element().querySelector<HTMLInputElement>(`[formControlName="${name}"]`)!;
@@ -20,7 +18,7 @@ describe('SettingsForm', () => {
     }
     element().querySelector('button')!.click();
     await settle();
-    return element().querySelector('[role="status"]')?.textContent ?? '';
+    return element().querySelector('[role="status"], [role="alert"]')?.textContent ?? '';
   };
   const settings = () => firstValueFrom(TestBed.inject(ShopRepository).settings$);
 

@@ -7,6 +7,7 @@ import { parseMoney } from '@amber-relay/core/money';
 import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
+import { Field } from '../ui/field';
 import { formFieldLook } from '../ui/form-field-look';
 
 const text = (): FormControl<string> => new FormControl('', { nonNullable: true });
@@ -15,30 +16,29 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
 @Component({
   selector: 'app-settings-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatButton, MatFormFieldModule, MatInput],
+  imports: [Field, ReactiveFormsModule, MatButton, MatFormFieldModule, MatInput],
   providers: [formFieldLook],
   template: `
     <h2>The shop</h2>
     <form [formGroup]="form" (ngSubmit)="save()">
-      <label class="field"
-        ><span>Name</span><mat-form-field><input matInput formControlName="name" /></mat-form-field
-      ></label>
-      <label class="field"
-        ><span>Address</span><mat-form-field><input matInput formControlName="address" /></mat-form-field
-      ></label>
-      <label class="field"
-        ><span>Technician at this bench</span><mat-form-field><input matInput formControlName="technician" /></mat-form-field
-      ></label>
-      <label class="field"
-        ><span>Currency</span><mat-form-field><input matInput formControlName="currency" /></mat-form-field
-      ></label>
-      <label class="field"
-        ><span>Labour an hour</span
+      <app-field label="Name"
+        ><mat-form-field><input matInput formControlName="name" /></mat-form-field
+      ></app-field>
+      <app-field label="Address"
+        ><mat-form-field><input matInput formControlName="address" /></mat-form-field
+      ></app-field>
+      <app-field label="Technician at this bench"
+        ><mat-form-field><input matInput formControlName="technician" /></mat-form-field
+      ></app-field>
+      <app-field label="Currency"
+        ><mat-form-field><input matInput formControlName="currency" /></mat-form-field
+      ></app-field>
+      <app-field label="Labour an hour" [refusal]="refused('rate')"
         ><mat-form-field><input matInput class="fig" formControlName="rate" inputmode="decimal" /></mat-form-field
-      ></label>
-      <label class="field"
-        ><span>Tax, percent</span><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field
-      ></label>
+      ></app-field>
+      <app-field label="Tax, percent" [refusal]="refused('tax')"
+        ><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field
+      ></app-field>
       <button mat-stroked-button type="submit">Keep</button>
       @if (says()) {
         <p role="status">{{ says() }}</p>
@@ -63,6 +63,7 @@ export class SettingsForm {
   private readonly shop = inject(ShopRepository);
   private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly says = signal('');
+  private readonly refusals = signal<{ readonly rate?: string; readonly tax?: string }>({});
   protected readonly form = new FormGroup({
     name: text(),
     address: text(),
@@ -87,14 +88,23 @@ export class SettingsForm {
     });
   }
 
+  protected refused(field: 'rate' | 'tax'): string {
+    return this.refusals()[field] ?? '';
+  }
+
   protected async save(): Promise<void> {
     const before = this.settings();
     const v = this.form.getRawValue();
     const rate = parseMoney(v.rate);
     const tax = Number(v.tax.replace(',', '.'));
     if (!before) return;
-    if (rate === undefined) return this.says.set(`"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.`);
-    if (!(tax >= 0 && tax <= 100)) return this.says.set(`"${v.tax}" is not a percentage from 0 to 100; nothing was changed.`);
+    const wrong = {
+      ...(rate === undefined ? { rate: `"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.` } : {}),
+      ...(tax >= 0 && tax <= 100 ? {} : { tax: `"${v.tax}" is not a percentage from 0 to 100; nothing was changed.` }),
+    };
+    this.refusals.set(wrong);
+    this.says.set('');
+    if (rate === undefined || wrong.tax) return;
     await this.changes.saveSettings({
       ...before,
       name: v.name.trim(),

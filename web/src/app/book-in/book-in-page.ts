@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChildren } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatAutocompleteModule } from '@angular/material/autocomplete';
+import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -22,6 +22,7 @@ import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
+import { Field } from '../ui/field';
 import { formFieldLook } from '../ui/form-field-look';
 import { readPhoto } from './read-photo';
 
@@ -31,11 +32,15 @@ const dates = {
   display: { dateInput: 'd LLL yyyy', monthYearLabel: 'LLL yyyy', dateA11yLabel: 'DDD', monthYearA11yLabel: 'LLLL yyyy' },
 };
 
+type Refusable = 'maker' | 'model' | 'madeIn' | 'owner' | 'complaint' | 'limit' | 'promised';
+type Refusals = Readonly<Partial<Record<Refusable, string>>>;
+
 /** Book in: owner, set, complaint in the owner's words, what came with it, and what earlier repairers claim. */
 @Component({
   selector: 'app-book-in-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Field,
     ReactiveFormsModule,
     MatAutocompleteModule,
     MatButton,
@@ -59,6 +64,8 @@ export class BookInPage {
   protected readonly results = functionResults.filter((r) => r !== 'not-tried');
   protected readonly resultNames = resultNames;
   private readonly clock = inject(Clock);
+  private readonly offered = viewChildren(MatAutocompleteTrigger);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly today = this.clock.now();
 
   protected readonly form = new FormGroup({
@@ -95,6 +102,7 @@ export class BookInPage {
   protected readonly symptoms = signal<readonly Symptom[]>([]);
   protected readonly claims = signal<readonly Extract<TapeBody, { kind: 'claim' }>[]>([]);
   protected readonly photos = signal<readonly Photo[]>([]);
+  protected readonly refusals = signal<Refusals>({});
   protected readonly problems = signal<readonly string[]>([]);
   protected readonly saving = signal(false);
 
@@ -187,32 +195,46 @@ export class BookInPage {
     this.problems.set(wrong);
   }
 
-  /** What still stands in the way, each in words; empty when the set can be booked in. */
-  private faults(): string[] {
+  /** Why a field is refused; empty where it is not. */
+  protected refused(field: Refusable): string {
+    return this.refusals()[field] ?? '';
+  }
+
+  /** What still stands in the way, by its field; empty when the set can be booked in. */
+  private faults(): Refusals {
     const v = this.form.getRawValue();
     const year = this.clock.now().getFullYear();
-    return [
-      ...(v.owner.trim() ? [] : ['Who owns it? Write a name.']),
-      ...(v.maker.trim() && v.model.trim() ? [] : ['Which set is it? Write maker and model.']),
-      ...(v.complaint.trim() ? [] : ["Write the complaint in the owner's words."]),
+    const made = v.madeIn.trim();
+    const { promised } = this.form.controls;
+    return {
+      ...(v.maker.trim() ? {} : { maker: 'Which set is it? Write the maker.' }),
+      ...(v.model.trim() ? {} : { model: 'Which set is it? Write the model.' }),
+      ...(made && !(/^\d{4}$/.test(made) && Number(made) >= 1930 && Number(made) <= year)
+        ? { madeIn: `Made in "${made}": give a year from 1930 to ${year}.` }
+        : {}),
+      ...(v.owner.trim() ? {} : { owner: 'Who owns it? Write a name.' }),
+      ...(v.complaint.trim() ? {} : { complaint: "Write the complaint in the owner's words." }),
       ...(v.limit.trim() && parseMoney(v.limit) === undefined
-        ? [`The limit "${v.limit}" is not an amount. Write it like 45 or 45.50.`]
-        : []),
-      ...(v.madeIn.trim() && !(/^\d{4}$/.test(v.madeIn.trim()) && Number(v.madeIn) >= 1930 && Number(v.madeIn) <= year)
-        ? [`Made in "${v.madeIn}": give a year from 1930 to ${year}.`]
-        : []),
-      ...(this.form.controls.promised.hasError('matDatepickerParse')
-        ? ['The promised date does not exist. Write it like 2026-02-13.']
-        : []),
-      ...(this.form.controls.promised.hasError('matDatepickerMin') ? ['The promised date is in the past.'] : []),
-    ];
+        ? { limit: `The limit "${v.limit}" is not an amount. Write it like 45 or 45.50.` }
+        : {}),
+      ...(promised.hasError('matDatepickerParse') ? { promised: 'The promised date does not exist. Write it like 2026-02-13.' } : {}),
+      ...(promised.hasError('matDatepickerMin') ? { promised: 'The promised date is in the past.' } : {}),
+    };
   }
 
   protected async bookIn(): Promise<void> {
     this.addClaim();
     const faults = this.faults();
-    this.problems.set(faults);
-    if (faults.length || this.saving()) return;
+    this.refusals.set(faults);
+    this.problems.set([]);
+    const [first] = Object.keys(faults);
+    if (first) {
+      this.host.nativeElement.querySelector<HTMLElement>(`[formControlName="${first}"]`)?.focus();
+      // What is offered would hang over what was refused.
+      for (const offered of this.offered()) offered.closePanel();
+      return;
+    }
+    if (this.saving()) return;
     const v = this.form.getRawValue();
     const list = (t: string): string[] =>
       t

@@ -3,6 +3,7 @@ import { Router } from '@angular/router';
 import { BenchDatabase } from '../storage/bench-database';
 import { shopOfOne } from '../testing/shop-of-one';
 import { CardEditor } from './card-editor';
+import { still } from '../testing/still';
 
 describe('CardEditor', () => {
   let clear: () => Promise<void>;
@@ -20,10 +21,7 @@ describe('CardEditor', () => {
   });
 
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const settle = async (ms = 150): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, ms));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const open = async (inputs: Readonly<Record<string, string>> = {}): Promise<void> => {
     fixture = TestBed.createComponent(CardEditor);
     for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
@@ -38,7 +36,7 @@ describe('CardEditor', () => {
     const box = field<HTMLInputElement>(css);
     box.value = value;
     box.dispatchEvent(new Event('input'));
-    await settle(60);
+    await settle();
   };
   const button = (name: RegExp): HTMLButtonElement => {
     const found = [...page().querySelectorAll('button')].find((b) => name.test(b.textContent?.trim() ?? ''));
@@ -130,7 +128,7 @@ describe('CardEditor', () => {
       files.items.add(new File([text], name, { type: 'application/json' }));
       picker.files = files.files;
       picker.dispatchEvent(new Event('change'));
-      await settle(300);
+      await settle();
     };
     const cards = TestBed.inject(BenchDatabase).cards;
     await give('broken.json', '{"format":"amber-relay-card","version":1}');

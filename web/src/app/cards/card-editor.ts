@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatTabsModule } from '@angular/material/tabs';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -84,7 +85,7 @@ function readDraft(kept: string): CardTexts | undefined {
 @Component({
   selector: 'app-card-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BlockDiagram, FormsModule, MatButton, RouterLink],
+  imports: [BlockDiagram, FormsModule, MatButton, MatTabsModule, RouterLink],
   templateUrl: './card-editor.html',
   styleUrl: './card-editor.scss',
 })

@@ -1,6 +1,7 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { shopOfOne } from '../testing/shop-of-one';
 import { CardsPage } from './cards-page';
+import { until } from '../testing/still';
 
 describe('CardsPage', () => {
   let clear: () => Promise<void>;
@@ -10,10 +11,7 @@ describe('CardsPage', () => {
   beforeEach(async () => {
     clear = await shopOfOne();
     fixture = TestBed.createComponent(CardsPage);
-    for (let k = 0; k < 60 && !text().includes('TP7'); k += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 25));
-      await fixture.whenStable();
-    }
+    await until(() => text().includes('TP7'), fixture);
   });
   afterEach(async () => {
     fixture.destroy();

@@ -1,9 +1,8 @@
 import { TestBed } from '@angular/core/testing';
-import { firstValueFrom } from 'rxjs';
 import type { JobLine } from '../storage/job-list';
-import { JobList } from '../storage/job-list';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
+import { still } from '../testing/still';
 import { DayPage, daysUntil, workOrder } from './day-page';
 
 const line = (number: number, promisedOn?: string): JobLine => ({
@@ -29,11 +28,7 @@ describe('DayPage', () => {
 
   async function shown(): Promise<HTMLElement> {
     const fixture = TestBed.createComponent(DayPage);
-    await new Promise((resolve) => setTimeout(resolve, 150));
-    // What the page asked of the store was asked before this.
-    await firstValueFrom(TestBed.inject(JobList).lines$());
-    await new Promise((resolve) => setTimeout(resolve));
-    await fixture.whenStable();
+    await still(fixture);
     return fixture.nativeElement as HTMLElement;
   }
 

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
 import { stageNames, type Stage } from '@amber-relay/core/words';
@@ -38,13 +37,13 @@ export function workOrder(a: JobLine, b: JobLine): number {
 @Component({
   selector: 'app-day-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatIcon, RouterLink],
+  imports: [MatIcon, RouterLink],
   template: `
     <div class="page" tabindex="-1">
       <header>
         <h1>{{ title() }}</h1>
         <span class="quiet grow">{{ summary() }}</span>
-        <a mat-stroked-button routerLink="/book-in"><mat-icon svgIcon="add" />Book in <kbd>B</kbd></a>
+        <a class="chip" routerLink="/book-in"><mat-icon svgIcon="add" />Book in <kbd>B</kbd></a>
       </header>
       @if (filling()) {
         <p class="quiet" role="status">Opening the shop…</p>
@@ -52,7 +51,7 @@ export function workOrder(a: JobLine, b: JobLine): number {
         <section class="panel first-time">
           <h2>No set has been booked in yet</h2>
           <p>Book the first one in: owner, set, and the complaint in the owner’s words. Everything after that starts from there.</p>
-          <a mat-flat-button routerLink="/book-in">Book in a set</a>
+          <a class="chip main" routerLink="/book-in">Book in a set</a>
         </section>
       }
       <div class="cols">

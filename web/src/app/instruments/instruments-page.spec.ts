@@ -4,6 +4,7 @@ import { BenchDatabase } from '../storage/bench-database';
 import { shopOfOne } from '../testing/shop-of-one';
 import { InstrumentLink } from './instrument-link';
 import { InstrumentsPage } from './instruments-page';
+import { until } from '../testing/still';
 
 describe('InstrumentsPage', () => {
   let clear: () => Promise<void>;
@@ -26,10 +27,7 @@ describe('InstrumentsPage', () => {
       { id: 'gen', name: 'Generator', measures: ['V'], words: ['sens'], decibels: 1 },
     ]);
     const fixture = TestBed.createComponent(InstrumentsPage);
-    for (let k = 0; k < 40 && !(fixture.nativeElement as HTMLElement).textContent.includes('Counter'); k += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 25));
-      await fixture.whenStable();
-    }
+    await until(() => (fixture.nativeElement as HTMLElement).textContent.includes('Counter'), fixture);
     const text = (fixture.nativeElement as HTMLElement).textContent;
     expect(text).toContain('±0.5% + 2 digits');
     expect(text).toContain('A: ±1%');
@@ -48,13 +46,6 @@ describe('InstrumentsPage', () => {
     const element = fixture.nativeElement as HTMLElement;
     const button = (name: string): HTMLButtonElement | undefined =>
       [...element.querySelectorAll('button')].find((b) => b.textContent.trim() === name);
-    const until = async (holds: () => boolean): Promise<void> => {
-      for (let k = 0; k < 80 && !holds(); k += 1) {
-        await new Promise((resolve) => setTimeout(resolve, 25));
-        await fixture.whenStable();
-      }
-      expect(holds()).withContext(holds.toString()).toBeTrue();
-    };
     const type = (name: string, value: string): void => {
       const field = element.querySelector<HTMLInputElement>(`input[name=${name}]`)!;
       field.value = value;
@@ -65,12 +56,12 @@ describe('InstrumentsPage', () => {
     await until(() => button('Try it') !== undefined);
     type('host', 'bad host');
     button('Try it')!.click();
-    await until(() => element.querySelector('[data-wrong]')?.textContent.includes('meter.local') ?? false);
+    await until(() => element.querySelector('.wrong')?.textContent.includes('meter.local') ?? false);
     expect(identify).not.toHaveBeenCalled();
     type('host', 'meter.local');
     type('port', '99999');
     button('Keep')!.click();
-    await until(() => element.querySelector('[data-wrong]')?.textContent.includes('65535') ?? false);
+    await until(() => element.querySelector('.wrong')?.textContent.includes('65535') ?? false);
     type('port', '5025');
     button('Try it')!.click();
     await until(() => element.querySelector('[data-said]')?.textContent.includes('Quoy Lane, Stand-in') ?? false);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { CoreError } from '@amber-relay/core/errors';
 import { linkSchema, type Instrument, type InstrumentAddress } from '@amber-relay/core/measure';
 import { ShopChanges } from '../storage/shop-changes';
+import { Field } from '../ui/field';
 import { InstrumentLink } from './instrument-link';
 
 const usualPort = 5025;
@@ -10,15 +11,15 @@ const usualPort = 5025;
 @Component({
   selector: 'app-link-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Field],
   template: `
     <h2>Link of {{ instrument().name }}</h2>
     <p class="quiet">
       An instrument on the network that takes SCPI over TCP. Its address stands in its own menu; the port is nearly always {{ usual }}.
     </p>
     <form (submit)="$event.preventDefault(); keep()">
-      <label class="field host"
-        ><span>Name or address</span
-        ><input
+      <app-field label="Name or address" class="host" [refusal]="badHost()">
+        <input
           class="box fig"
           name="host"
           autocomplete="off"
@@ -26,11 +27,11 @@ const usualPort = 5025;
           placeholder="192.168.1.40"
           [value]="host()"
           (input)="host.set($any($event.target).value)"
-      /></label>
-      <label class="field port"
-        ><span>Port</span
-        ><input class="box fig" name="port" inputmode="numeric" [value]="port()" (input)="port.set($any($event.target).value)"
-      /></label>
+        />
+      </app-field>
+      <app-field label="Port" class="port" [refusal]="badPort()">
+        <input class="box fig" name="port" inputmode="numeric" [value]="port()" (input)="port.set($any($event.target).value)" />
+      </app-field>
       <button class="chip" type="button" [disabled]="trying()" (click)="tryIt()">{{ trying() ? 'Trying …' : 'Try it' }}</button>
       <button class="chip" type="submit">Keep</button>
       @if (instrument().link) {
@@ -84,19 +85,17 @@ export class LinkPanel {
   protected readonly port = linkedSignal({ source: this.source, computation: () => String(this.instrument().link?.port ?? usualPort) });
   protected readonly trying = signal(false);
   protected readonly said = signal('');
+  protected readonly badHost = signal('');
+  protected readonly badPort = signal('');
   protected readonly wrong = signal('');
 
   private address(): InstrumentAddress | undefined {
     this.said.set('');
     const address = linkSchema.safeParse({ host: this.host().trim(), port: Number(this.port()) });
-    const [issue] = address.error?.issues ?? [];
-    this.wrong.set(
-      issue
-        ? issue.path[0] === 'port'
-          ? 'The port is a whole number from 1 to 65535, nearly always 5025.'
-          : 'Give its name or its address, such as meter.local or 192.168.1.40.'
-        : '',
-    );
+    const refused = (field: string): boolean => address.error?.issues.some(({ path }) => path[0] === field) ?? false;
+    this.wrong.set('');
+    this.badHost.set(refused('host') ? 'Give its name or its address, such as meter.local or 192.168.1.40.' : '');
+    this.badPort.set(refused('port') ? 'The port is a whole number from 1 to 65535, nearly always 5025.' : '');
     return address.data;
   }
 

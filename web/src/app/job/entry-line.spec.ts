@@ -10,15 +10,13 @@ import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { EntryLine } from './entry-line';
 import { benchProviders } from './bench-providers';
 import { JobOnBench } from './job-on-bench';
+import { still } from '../testing/still';
 
 describe('EntryLine', () => {
   let clear: () => Promise<void>;
   let fixture: ComponentFixture<EntryLine>;
   let jobId: string;
-  const settle = async (ms = 60): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, ms));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const box = (): HTMLInputElement => element().querySelector('input')!;
   const type = async (text: string, key?: string): Promise<void> => {
@@ -36,7 +34,7 @@ describe('EntryLine', () => {
     jobId = (await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa')).id;
     fixture = TestBed.createComponent(EntryLine);
     fixture.debugElement.injector.get(JobOnBench).jobId.set(jobId);
-    await settle(200);
+    await settle();
   });
   afterEach(async () => {
     fixture.destroy();
@@ -54,13 +52,13 @@ describe('EntryLine', () => {
 
   it('says what the entry would do to the suspicion', async () => {
     await type('receive am dead');
-    await settle(400);
+    await settle();
     expect(element().querySelector('.effect')?.textContent).toMatch(/Would lift (Mixer|Audio) from \d+ to \d+, drop Power amplifier/);
   });
 
   it('keeps the line with Enter, and is empty again', async () => {
     await type('tp7 3.1v', 'Enter');
-    await settle(200);
+    await settle();
     expect((await TestBed.inject(JobRepository).tape(jobId)).at(-1)).toEqual(
       jasmine.objectContaining({ kind: 'reading', value: 3.1, verdict: 'in' }),
     );
@@ -107,7 +105,7 @@ describe('EntryLine', () => {
     await repository.keepRead([{ was: sheet, sheet, found: [{ name: 'C12', x: 1, y: 1, w: 9, h: 5 }] }]);
     const { injector } = fixture.debugElement;
     injector.get(CardSheets).card.set(injector.get(JobOnBench).card());
-    await settle(250);
+    await settle();
     const asked: string[] = [];
     fixture.componentInstance.showAsked.subscribe((name) => asked.push(name));
     await type('c12');
@@ -134,7 +132,7 @@ describe('EntryLine', () => {
         { id: 'another', name: 'Another', measures: ['V'], percentOfReading: 20 },
         { id: 'meter', name: 'Meter', measures: ['V'], percentOfReading: 0.5, link: { host: 'meter.local', port: 5025 } },
       ]);
-      await settle(200);
+      await settle();
     });
 
     it('takes the value of the point that was named, judged by the instrument that read it, and Enter keeps it', async () => {
@@ -151,7 +149,7 @@ describe('EntryLine', () => {
       expect(box().value).toBe('tp7 2.500 V');
       expect(read.calls.mostRecent().args[2]).toEqual({ jobId, cardId: 'pocket' });
       await type(box().value, 'Enter');
-      await settle(200);
+      await settle();
       const kept = (await TestBed.inject(JobRepository).tape(jobId)).at(-1);
       expect(kept).toEqual(jasmine.objectContaining({ kind: 'reading', value: 2.5, step: 0.001, instrument: 'meter', verdict: 'low' }));
     });
@@ -161,7 +159,7 @@ describe('EntryLine', () => {
       await type('tp7 ');
       await press();
       await type('tp7 3.05 V', 'Enter');
-      await settle(200);
+      await settle();
       expect((await TestBed.inject(JobRepository).tape(jobId)).at(-1)).toEqual(jasmine.objectContaining({ instrument: 'another' }));
     });
 

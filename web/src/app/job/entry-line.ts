@@ -11,6 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { askedName, completions } from '@amber-relay/core/entry';
 import type { Condition } from '@amber-relay/core/card';
@@ -27,7 +28,7 @@ import { LineReader } from './line-reader';
 @Component({
   selector: 'app-entry-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, Verdict],
+  imports: [MatButton, MatTooltip, Verdict],
   providers: [LineReader],
   templateUrl: './entry-line.html',
   styleUrl: './entry-line.scss',

@@ -4,6 +4,7 @@ import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { benchProviders } from './bench-providers';
 import { JobOnBench } from './job-on-bench';
 import { LineOffer } from './line-offer';
+import { until } from '../testing/still';
 
 describe('LineOffer', () => {
   let drop: () => Promise<void>;
@@ -15,10 +16,7 @@ describe('LineOffer', () => {
     const job = TestBed.inject(JobOnBench);
     line = TestBed.inject(LineOffer);
     job.jobId.set(id);
-    for (let n = 0; n < 400 && !job.card(); n += 1) {
-      TestBed.tick();
-      await new Promise((resolve) => setTimeout(resolve, 10));
-    }
+    await until(() => job.card());
   });
   afterEach(() => drop());
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import type { Problem, StageState } from '@amber-relay/core/job';
+import { Field } from '../ui/field';
 import { StateMark } from '../ui/state-mark';
 import { JobOnBench } from './job-on-bench';
 import { TapeWriter } from './tape-writer';
@@ -23,7 +24,7 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
 @Component({
   selector: 'app-problem-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, StateMark],
+  imports: [Field, FormsModule, MatButton, StateMark],
   template: `
     <h2>Problems</h2>
     <ul>
@@ -44,10 +45,9 @@ const marks: Readonly<Record<Problem['state'], StageState>> = {
       }
     </ul>
     <form (ngSubmit)="add()">
-      <label class="field grow"
-        ><span>Another problem</span
-        ><input class="box" name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off"
-      /></label>
+      <app-field label="Another problem" class="grow">
+        <input class="box" name="title" [ngModel]="title()" (ngModelChange)="title.set($event)" autocomplete="off" />
+      </app-field>
       <button mat-stroked-button type="submit" [disabled]="!title().trim()">Add</button>
     </form>
   `,

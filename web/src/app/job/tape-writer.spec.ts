@@ -7,6 +7,7 @@ import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { benchProviders } from './bench-providers';
 import { JobOnBench } from './job-on-bench';
 import { TapeWriter } from './tape-writer';
+import { until } from '../testing/still';
 
 describe('TapeWriter', () => {
   let drop: () => Promise<void>;
@@ -59,7 +60,7 @@ describe('TapeWriter', () => {
     expect(await writer.strike(entry!, 'wrong set')).toBeTrue();
     expect(said).toEqual(['Struck: wrong set']);
     undo.next();
-    for (let n = 0; n < 200 && (await jobs.tape(jobId)).length < 4; n += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+    await until(async () => (await jobs.tape(jobId)).length === 4);
     expect((await jobs.tape(jobId)).map((e) => e.kind).slice(1)).toEqual(['note', 'strike', 'strike']);
   });
 });

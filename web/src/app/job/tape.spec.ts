@@ -50,7 +50,7 @@ describe('Tape', () => {
         by: 'Runa',
       })),
     );
-    await bench.settle(300);
+    await bench.settle();
     expect(rows().length).toBe(120);
     expect(rows().at(-1)).toContain('n129');
     await bench.press(/earlier entries: show more/);

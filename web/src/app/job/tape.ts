@@ -7,6 +7,7 @@ import { lessonOf } from '@amber-relay/core/job';
 import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
 import { timeOfDay } from '../ui/clock-text';
+import { Field } from '../ui/field';
 import { Verdict } from '../ui/verdict';
 import { JobOnBench } from './job-on-bench';
 import { TapeWriter } from './tape-writer';
@@ -18,7 +19,7 @@ const shownAtOnce = 120;
 @Component({
   selector: 'app-tape',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, MatIconButton, MatIcon, RouterLink, Verdict],
+  imports: [Field, FormsModule, MatButton, MatIconButton, MatIcon, RouterLink, Verdict],
   templateUrl: './tape.html',
   styleUrl: './tape.scss',
 })

@@ -2,18 +2,18 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { JobsPage } from './jobs-page';
+import { still } from '../testing/still';
 
 describe('JobsPage', () => {
   let clear: () => Promise<void>;
   let fixture: ComponentFixture<JobsPage>;
-  const settle = async (): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, 150));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const rows = (): { number: number; serial: string }[] =>
     (fixture.componentInstance as unknown as { rows: () => { number: number; serial: string }[] }).rows();
   const press = async (name: string): Promise<void> => {
-    [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((b) => b.textContent?.trim().startsWith(name))?.click();
+    [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>('button, [role="button"]')]
+      .find((b) => b.textContent?.trim().startsWith(name))
+      ?.click();
     await settle();
   };
 

@@ -2,10 +2,12 @@ import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatSort, MatSortHeader, type Sort } from '@angular/material/sort';
 import { Router, RouterLink } from '@angular/router';
 import { stageNames } from '@amber-relay/core/words';
 import { fromStore } from '../storage/from-store';
 import { JobList, type JobLine } from '../storage/job-list';
+import { Choice, type ChoiceOption } from '../ui/choice';
 import { dayText } from '../ui/clock-text';
 
 type Filter = 'in-hand' | 'waiting' | 'handed-back' | 'all';
@@ -52,7 +54,7 @@ const toRow = ({ row, set, customer }: JobLine): Row => {
 @Component({
   selector: 'app-jobs-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ScrollingModule, FormsModule, MatButton, RouterLink],
+  imports: [Choice, ScrollingModule, FormsModule, MatButton, MatSort, MatSortHeader, RouterLink],
   templateUrl: './jobs-page.html',
   styleUrl: './jobs-page.scss',
 })
@@ -62,12 +64,12 @@ export class JobsPage {
   protected readonly loaded = computed(() => this.lines() !== undefined);
   protected readonly words = signal('');
   protected readonly filter = signal<Filter>('in-hand');
-  protected readonly sort = signal<{ readonly by: Column; readonly down: boolean }>({ by: 'number', down: true });
-  protected readonly filters: readonly { readonly id: Filter; readonly name: string }[] = [
-    { id: 'in-hand', name: 'In hand' },
-    { id: 'waiting', name: 'Waiting' },
-    { id: 'handed-back', name: 'Handed back' },
-    { id: 'all', name: 'All' },
+  protected readonly sort = signal<Sort>({ active: 'number', direction: 'desc' });
+  protected readonly filters: readonly ChoiceOption<Filter>[] = [
+    { value: 'in-hand', name: 'In hand' },
+    { value: 'waiting', name: 'Waiting' },
+    { value: 'handed-back', name: 'Handed back' },
+    { value: 'all', name: 'All' },
   ];
   protected readonly columns: readonly { readonly id: Column; readonly name: string }[] = [
     { id: 'number', name: 'Job' },
@@ -80,7 +82,7 @@ export class JobsPage {
   protected readonly rows = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
     const filter = this.filter();
-    const { by, down } = this.sort();
+    const { active, direction } = this.sort();
     const compare: Record<Column, (a: Row, b: Row) => number> = {
       number: (a, b) => a.number - b.number,
       set: (a, b) => a.set.localeCompare(b.set) || a.number - b.number,
@@ -94,17 +96,8 @@ export class JobsPage {
           (filter === 'all' || (filter === 'handed-back' ? r.finished : !r.finished && (filter === 'in-hand' || r.waits !== ''))) &&
           words.every((w) => r.haystack.includes(w)),
       )
-      .sort((a, b) => compare[by](a, b) * (down ? -1 : 1));
+      .sort((a, b) => compare[active as Column](a, b) * (direction === 'desc' ? -1 : 1));
   });
-
-  protected sortBy(by: Column): void {
-    this.sort.update((now) => ({ by, down: now.by === by ? !now.down : false }));
-  }
-
-  protected sorted(by: Column): 'ascending' | 'descending' | 'none' {
-    const now = this.sort();
-    return now.by !== by ? 'none' : now.down ? 'descending' : 'ascending';
-  }
 
   protected openFirst(): void {
     const first = this.rows()[0];

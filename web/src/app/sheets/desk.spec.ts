@@ -13,6 +13,7 @@ import { partFacts } from './part-facts';
 import { marksOn } from './sheet-marks';
 import { overlaySvg } from './sheet-out';
 import { SheetReading } from './sheet-reading';
+import { still } from '../testing/still';
 
 const card = readCard(structuredClone(pocketCard));
 const fileId = '00000000-0000-4000-8000-0000000000f1';
@@ -58,7 +59,6 @@ class ChainHost {
 describe('the desk of sheets', () => {
   let drop: () => Promise<void>;
   let repository: SheetRepository;
-  const settle = (ms = 120): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
   beforeEach(async () => {
     drop = await shopOfOne();
@@ -79,8 +79,7 @@ describe('the desk of sheets', () => {
   const host = async (): Promise<ComponentFixture<DeskHost>> => {
     const fixture = TestBed.createComponent(DeskHost);
     fixture.componentInstance.sheets.card.set(card);
-    await settle();
-    await fixture.whenStable();
+    await still(fixture);
     return fixture;
   };
 
@@ -141,7 +140,7 @@ describe('the desk of sheets', () => {
     await fixture.whenStable();
     const press = async (text: string): Promise<void> => {
       [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((b) => b.textContent?.includes(text))?.click();
-      await settle();
+      await still(fixture);
     };
     await press('Make it needs');
     const kept = await TestBed.inject(BenchDatabase).cards.get('pocket');

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Spot } from '@amber-relay/core/sheets';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Pictures } from '../pictures/pictures';
 import { Verdict } from '../ui/verdict';
 import type { PartFacts } from './part-facts';
@@ -8,7 +9,7 @@ import type { PartFacts } from './part-facts';
 @Component({
   selector: 'app-part-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Pictures, Verdict],
+  imports: [MatTooltip, Pictures, Verdict],
   template: `
     @let f = facts();
     <div class="head">
@@ -49,7 +50,7 @@ import type { PartFacts } from './part-facts';
           @if (f.pins.length) {
             <div class="pins" role="group" aria-label="Measure at a pin">
               @for (pin of f.pins; track pin.pin) {
-                <button class="chip" [title]="pin.name" (click)="measure.emit({ name: f.name, pin: pin.pin })">{{ pin.pin }}</button>
+                <button class="chip" [matTooltip]="pin.name" (click)="measure.emit({ name: f.name, pin: pin.pin })">{{ pin.pin }}</button>
               }
             </div>
           }

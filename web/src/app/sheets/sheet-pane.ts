@@ -1,4 +1,5 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import type { Sheet } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
@@ -14,7 +15,7 @@ const patience = 200;
 @Component({
   selector: 'app-sheet-pane',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, SheetView],
+  imports: [MatIcon, MatTooltip, SheetView],
   template: `
     <header>
       <select [attr.aria-label]="'Sheet in the ' + side() + ' view'" (change)="choose($any($event.target).value)">
@@ -24,7 +25,13 @@ const patience = 200;
       </select>
       <span class="tools" role="toolbar" [attr.aria-label]="'Tools of the ' + side() + ' view'">
         @for (tool of tools(); track tool.icon) {
-          <button class="tool" [attr.aria-label]="tool.says" [title]="tool.says" [attr.aria-pressed]="tool.on ?? null" (click)="tool.act()">
+          <button
+            class="tool"
+            [attr.aria-label]="tool.says"
+            [matTooltip]="tool.says"
+            [attr.aria-pressed]="tool.on ?? null"
+            (click)="tool.act()"
+          >
             <mat-icon [svgIcon]="tool.icon" />
           </button>
         }

@@ -5,6 +5,7 @@ import { SheetRepository } from '../storage/sheet-repository';
 import { shopOfOne } from '../testing/shop-of-one';
 import type { Focus } from './desk-state';
 import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetStretch } from './sheet-view';
+import { still } from '../testing/still';
 
 const file: SheetFile = { id: '00000000-0000-4000-8000-0000000000f1', cardId: 'pocket', name: 'a.svg', type: 'svg', size: 9 };
 const svg =
@@ -56,10 +57,7 @@ describe('the view of a sheet', () => {
   let drop: () => Promise<void>;
   let fixture: ComponentFixture<ViewHost>;
   let element: HTMLElement;
-  const settle = async (ms = 150): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, ms));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const stage = (): HTMLElement => element.querySelector('.stage')!;
   const ring = (): DOMRect => element.querySelector('.ring')!.getBoundingClientRect();
   const middle = (): readonly [number, number] => {
@@ -68,7 +66,7 @@ describe('the view of a sheet', () => {
   };
   const key = async (name: string): Promise<void> => {
     stage().dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true }));
-    await settle(60);
+    await settle();
   };
 
   beforeEach(async () => {
@@ -77,7 +75,7 @@ describe('the view of a sheet', () => {
     fixture = TestBed.createComponent(ViewHost);
     element = fixture.nativeElement as HTMLElement;
     document.body.append(element);
-    await settle(400);
+    await settle();
   });
   afterEach(async () => {
     fixture.destroy();
@@ -136,12 +134,12 @@ describe('the view of a sheet', () => {
   it('tells where it was pressed, and what is there', async () => {
     const [x, y] = middle();
     stage().dispatchEvent(new MouseEvent('click', { clientX: x, clientY: y, bubbles: true }));
-    await settle(30);
+    await settle();
     const pressed = fixture.componentInstance.pressed;
     expect(pressed?.place?.name).toBe('Q7');
     expect(pressed?.at.map(Math.round)).toEqual([300, 200]);
     stage().dispatchEvent(new MouseEvent('click', { clientX: x - 120, clientY: y - 70, bubbles: true }));
-    await settle(30);
+    await settle();
     expect(fixture.componentInstance.pressed?.place).toBeUndefined();
   });
 

@@ -11,6 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
@@ -63,7 +64,7 @@ type Doing = 'looking' | 'following' | 'pinning';
 @Component({
   selector: 'app-sheets-desk',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, SheetPane, PartPanel, ChainStrip, PinStrip],
+  imports: [MatIcon, MatTooltip, SheetPane, PartPanel, ChainStrip, PinStrip],
   providers: [DeskState],
   templateUrl: './sheets-desk.html',
   styleUrls: ['./sheets-desk.scss', './tool.scss'],

@@ -4,22 +4,20 @@ import { Router } from '@angular/router';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { Find } from './find';
+import { still } from '../testing/still';
 
 describe('Find', () => {
   let clear: () => Promise<void>;
   let fixture: ComponentFixture<Find>;
   let closed = 0;
   const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const settle = async (): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, 150));
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   const search = async (words: string): Promise<string[]> => {
     const box = element().querySelector('input')!;
     box.value = words;
     box.dispatchEvent(new Event('input'));
     await settle();
-    return [...element().querySelectorAll('li button b')].map((b) => b.textContent ?? '');
+    return [...element().querySelectorAll('li b')].map((b) => b.textContent ?? '');
   };
   const key = (name: string): boolean =>
     element()

@@ -31,25 +31,40 @@ interface Found {
         (keydown)="key($event)"
         autocomplete="off"
         spellcheck="false"
+        role="combobox"
+        aria-autocomplete="list"
         aria-controls="found"
+        [attr.aria-expanded]="hits().length > 0"
+        [attr.aria-activedescendant]="hits()[at()] ? 'found-' + at() : null"
       />
     </label>
-    <ul id="found" aria-label="Found">
+    <ul id="found" role="listbox" aria-label="Found">
       @for (hit of hits(); track hit.id; let i = $index) {
-        <li>
-          <button class="bare" [class.at]="i === at()" (click)="open(hit)">
+        <li role="presentation">
+          <!-- The field keeps the focus and takes the keys, as a combobox does. -->
+          <button
+            class="bare"
+            role="option"
+            tabindex="-1"
+            [id]="'found-' + i"
+            [attr.aria-selected]="i === at()"
+            [class.at]="i === at()"
+            (click)="open(hit)"
+          >
             <span class="quiet">{{ hit.kind }}</span><b>{{ hit.title }}</b
             ><span class="quiet grow">{{ hit.text }}</span>
           </button>
         </li>
-      } @empty {
-        <li class="quiet none">{{ words() ? 'Nothing found. Try a number, a name or a serial.' : 'Type a few letters.' }}</li>
       }
     </ul>
+    @if (!hits().length) {
+      <p class="quiet none" role="status">{{ words() ? 'Nothing found. Try a number, a name or a serial.' : 'Type a few letters.' }}</p>
+    }
   `,
   styles: `
     :host {
       display: block;
+      min-height: 340px;
       padding: 16px;
     }
     input {
@@ -63,7 +78,6 @@ interface Found {
     }
     ul {
       margin-top: 8px;
-      min-height: 240px;
     }
     .none {
       padding: 10px;

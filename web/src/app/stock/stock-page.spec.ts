@@ -2,6 +2,7 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { BenchDatabase } from '../storage/bench-database';
 import { shopOfOne } from '../testing/shop-of-one';
 import { StockPage } from './stock-page';
+import { until } from '../testing/still';
 
 describe('StockPage', () => {
   let clear: () => Promise<void>;
@@ -10,13 +11,6 @@ describe('StockPage', () => {
     [...(fixture.nativeElement as HTMLElement).querySelectorAll('tbody tr')].map((row) =>
       [...row.querySelectorAll('td')].map((cell) => cell.textContent.trim()).join(' '),
     );
-  async function until(holds: () => boolean): Promise<void> {
-    for (let k = 0; k < 60 && !holds(); k += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 25));
-      await fixture.whenStable();
-    }
-    expect(holds()).toBeTrue();
-  }
 
   beforeEach(async () => {
     clear = await shopOfOne();

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatSort, MatSortHeader, type Sort } from '@angular/material/sort';
 import { moneyText } from '@amber-relay/core/money';
 import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
@@ -8,7 +9,7 @@ import { ShopRepository } from '../storage/shop-repository';
 @Component({
   selector: 'app-stock-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule],
+  imports: [FormsModule, MatSort, MatSortHeader],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Stock">
       <header>
@@ -20,13 +21,19 @@ import { ShopRepository } from '../storage/shop-repository';
       </header>
       <table class="plain">
         <thead>
-          <tr>
-            <th>Part</th>
-            <th>Kind</th>
-            <th class="num">Here</th>
-            <th class="num">Price</th>
-            <th>Drawer</th>
-            <th>Supplier</th>
+          <tr
+            matSort
+            matSortDisableClear
+            [matSortActive]="sort().active"
+            [matSortDirection]="sort().direction"
+            (matSortChange)="sort.set($event)"
+          >
+            <th mat-sort-header="part">Part</th>
+            <th mat-sort-header="kind">Kind</th>
+            <th mat-sort-header="quantity" arrowPosition="before" class="num">Here</th>
+            <th mat-sort-header="priceMinor" arrowPosition="before" class="num">Price</th>
+            <th mat-sort-header="drawer">Drawer</th>
+            <th mat-sort-header="supplier">Supplier</th>
           </tr>
         </thead>
         <tbody>
@@ -62,9 +69,14 @@ export class StockPage {
   protected readonly empty = computed(() => (this.read() ? 'Nothing in stock. Stock comes in with an archive.' : 'Reading…'));
   private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly words = signal('');
+  protected readonly sort = signal<Sort>({ active: 'part', direction: 'asc' });
   protected readonly rows = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/);
-    return this.stock().filter((s) => words.every((w) => `${s.part} ${s.kind} ${s.drawer} ${s.supplier}`.toLowerCase().includes(w)));
+    const { active, direction } = this.sort();
+    const by = active as 'part' | 'kind' | 'quantity' | 'priceMinor' | 'drawer' | 'supplier';
+    return this.stock()
+      .filter((s) => words.every((w) => `${s.part} ${s.kind} ${s.drawer} ${s.supplier}`.toLowerCase().includes(w)))
+      .sort((a, b) => String(a[by]).localeCompare(String(b[by]), 'en', { numeric: true }) * (direction === 'desc' ? -1 : 1));
   });
 
   protected money(minor: number): string {

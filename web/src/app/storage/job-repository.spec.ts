@@ -7,6 +7,7 @@ import { BenchDatabase, type Committed } from './bench-database';
 import { JobRepository, type JobFile } from './job-repository';
 import { ShopChanges } from './shop-changes';
 import { noRoom, WriteGate } from './write-gate';
+import { until } from '../testing/still';
 
 describe('JobRepository', () => {
   let jobs: JobRepository;
@@ -77,10 +78,6 @@ describe('JobRepository', () => {
     const { id } = await jobs.bookIn(bookingOf(), 'Runa');
     const seen: (JobFile | null)[] = [];
     const watching = jobs.file$(id).subscribe((file) => seen.push(file));
-    const until = async (holds: () => boolean): Promise<void> => {
-      for (let i = 0; i < 100 && !holds(); i++) await new Promise((done) => setTimeout(done, 10));
-      expect(holds()).toBeTrue();
-    };
     await until(() => seen.length > 0);
     const first = seen.at(-1)?.card;
     const reads = spyOn(db.cards, 'get').and.callThrough();

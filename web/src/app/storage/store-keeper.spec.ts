@@ -8,6 +8,7 @@ import { SecondCopy } from './copy/second-copy';
 import { JobRepository } from './job-repository';
 import { ShopChanges } from './shop-changes';
 import { reserve, StoreKeeper } from './store-keeper';
+import { until } from '../testing/still';
 
 /** A second copy that says what it is told to. */
 class SaidCopy {
@@ -46,10 +47,6 @@ describe('StoreKeeper', () => {
     await clear();
     localStorage.removeItem(`amber-relay-kept ${db.name}`);
   });
-  const until = async (holds: () => boolean): Promise<void> => {
-    for (let k = 0; k < 200 && !holds(); k += 1) await new Promise((resolve) => setTimeout(resolve, 10));
-    expect(holds()).withContext(String(holds)).toBeTrue();
-  };
   const book = async (): Promise<unknown> => TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa');
   const picture = { name: 'a.png', type: 'image/png', bytes: new Uint8Array(1000) };
 

@@ -4,6 +4,7 @@ import { sumById, type Sum } from '@amber-relay/core/sums';
 import { OpenSum } from './open-sum';
 import { SumMemory } from './sum-memory';
 import { SumSolver } from './sum-solver';
+import { until } from '../testing/still';
 
 const sum = (id: string): Sum => {
   const found = sumById(id);
@@ -23,14 +24,6 @@ describe('OpenSum', () => {
     localStorage.removeItem('amber-relay-recent-sums');
   });
 
-  /** Waits until something holds; the sums are worked out in a worker. */
-  async function until(holds: () => boolean): Promise<void> {
-    for (let k = 0; k < 200 && !holds(); k += 1) {
-      TestBed.tick();
-      await new Promise((resolve) => setTimeout(resolve, 20));
-    }
-    expect(holds()).withContext(holds.toString()).toBeTrue();
-  }
   const begin = async (id: string): Promise<void> => {
     open.begin(sum(id), sum(id).example);
     await until(() => open.solved() !== undefined && open.sum().id === id);

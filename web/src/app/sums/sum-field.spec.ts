@@ -50,11 +50,12 @@ describe('SumField', () => {
   });
   it('sets short choices side by side, and longer ones in a list', async () => {
     const toggle = await shown('pad', 'topology');
-    expect(toggle.boxes().map(({ value, checked }) => [value, checked])).toEqual([
-      ['pi', true],
-      ['tee', false],
+    const radios = [...toggle.element.querySelectorAll<HTMLButtonElement>('[role="radio"]')];
+    expect(radios.map((radio) => [radio.textContent?.trim(), radio.getAttribute('aria-checked')])).toEqual([
+      ['pi', 'true'],
+      ['tee', 'false'],
     ]);
-    toggle.boxes()[1]?.dispatchEvent(new Event('change'));
+    radios[1]?.click();
     expect(toggle.changes).toEqual(['tee']);
     const list = (await shown('channel', 'plan')).element.querySelector('select');
     expect(list?.options.length).toBeGreaterThan(5);

@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, forwardRef, input, output
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { unitSign } from '@amber-relay/core/quantity';
+import { Choice } from '../ui/choice';
 import { typed, type FieldSpec, type FormRow, type FormText } from '@amber-relay/core/sums';
 
 /** One field of a sum, made from its declaration: a box in trade notation, a choice, or a table of such. */
 @Component({
   selector: 'app-sum-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIconButton, MatIcon, forwardRef(() => SumField)],
+  imports: [Choice, MatIconButton, MatIcon, forwardRef(() => SumField)],
   templateUrl: './sum-field.html',
   styleUrl: './sum-field.scss',
 })
@@ -56,6 +57,9 @@ export class SumField {
     return optional && !this.bare() ? 'if known' : '';
   });
   protected readonly options = computed(() => (this.spec().kind === 'yes-no' ? ['yes', 'no'] : (this.spec().choices ?? []).map(String)));
+  protected readonly named = computed(() => this.options().map((option) => ({ value: option, name: option })));
+  /** What stands under it: what is wrong, or else what is wanted. */
+  protected readonly says = computed(() => this.mistake() ?? (this.bare() ? undefined : this.spec().hint));
   protected readonly chosen = computed(() => this.plain() || (this.spec().default === undefined ? '' : this.defaultText()));
   /** Two or three short words to choose from stand side by side. */
   protected readonly isToggle = computed(

@@ -6,11 +6,12 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
-import { allSums, sumById, type Sum } from '@amber-relay/core/sums';
+import { allSums, sumById, type Sum, type Way } from '@amber-relay/core/sums';
 import { BenchLine } from '../bench/bench-line';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
+import { Choice, type ChoiceOption } from '../ui/choice';
 import { OpenSum } from './open-sum';
 import { SumAnswer } from './sum-answer';
 import { SumField } from './sum-field';
@@ -28,7 +29,7 @@ const secondsTaken = 20;
 @Component({
   selector: 'app-sums-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
+  imports: [Choice, MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
   providers: [SumSolver, OpenSum],
   templateUrl: './sums-page.html',
   styleUrl: './sums-page.scss',
@@ -54,6 +55,7 @@ export class SumsPage {
   protected readonly dragging = signal(false);
   protected readonly trouble = signal('');
   protected readonly isPinned = computed(() => this.memory.pinned().includes(this.open.sum().id));
+  protected readonly named = (ways: readonly Way[]): ChoiceOption<Way>[] => ways.map((way) => ({ value: way, name: way.name }));
   protected readonly keepText = computed(() => {
     const file = this.bench.file();
     return file ? `Keep on tape ${file.row.number}` : 'Keep on tape';

@@ -5,6 +5,7 @@ import { benchProviders } from '../job/bench-providers';
 import { JobOnBench } from '../job/job-on-bench';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from './shop-of-one';
+import { still, until } from './still';
 
 /** A stage of the job screen with a job of its own on the bench. */
 export interface StageOnBench<T> {
@@ -15,7 +16,7 @@ export interface StageOnBench<T> {
   readonly get: <S>(service: Type<S>) => S;
   readonly jobId: string;
   /** Waits until what was done has been written and drawn. */
-  readonly settle: (ms?: number) => Promise<void>;
+  readonly settle: () => Promise<void>;
   readonly tape: () => Promise<TapeEntry[]>;
   /** Presses the first button so called. */
   readonly press: (name: RegExp) => Promise<void>;
@@ -34,19 +35,10 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
   const get = <S>(service: Type<S>): S => fixture.debugElement.injector.get(service);
   const job = get(JobOnBench);
   const element = fixture.nativeElement as HTMLElement;
-  const settle = async (ms = 120): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, ms));
-    // A slow machine may not have written yet: what is asked of the store comes behind what was asked before.
-    for (let round = 0; round < 2; round += 1) {
-      await jobs.file(jobId);
-      await jobs.tape(jobId);
-      await new Promise((resolve) => setTimeout(resolve));
-    }
-    await fixture.whenStable();
-  };
+  const settle = (): Promise<void> => still(fixture);
   job.jobId.set(jobId);
-  for (let round = 0; round < 200 && !job.file()?.card; round += 1) await settle(25);
-  await settle(200);
+  await until(() => job.file()?.card, fixture);
+  await settle();
   return {
     fixture,
     element,
@@ -68,7 +60,7 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
       if (!field) throw new Error(`There is no field ${name}.`);
       field.value = value;
       field.dispatchEvent(new Event('input'));
-      await settle(30);
+      await settle();
     },
     clear: async () => {
       fixture.destroy();

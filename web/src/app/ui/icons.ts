@@ -67,6 +67,9 @@ const icons = {
   upload,
 };
 
+/** Their names, for whoever shows them all. */
+export const iconNames: readonly string[] = Object.keys(icons);
+
 /** The icons in use, and only those, under names that say what they are for. */
 export const provideIcons = (): EnvironmentProviders =>
   provideEnvironmentInitializer(() => {

@@ -51,7 +51,7 @@ describe('FirstLookStage', () => {
       chosen.items.add(file);
       input.files = chosen.files;
       input.dispatchEvent(new Event('change'));
-      await bench.settle(200);
+      await bench.settle();
     };
     await choose(new File(['<script>'], 'evil.png', { type: 'image/png' }));
     expect(bench.element.querySelector('[role=alert]')?.textContent).toContain('evil.png');
@@ -61,7 +61,7 @@ describe('FirstLookStage', () => {
     await bench.press(/^leaked|^leak/i);
     await bench.fill('where', 'c12');
     await bench.press(/^Keep the finding$/);
-    await bench.settle(250);
+    await bench.settle();
     const tape = await bench.tape();
     expect(tape.slice(-2)).toEqual([
       jasmine.objectContaining({ kind: 'finding', designator: 'C12' }),

@@ -1,11 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { findingKinds, findingNames, type FindingKind } from '@amber-relay/core/words';
 import { ofKind, type TapeBody } from '@amber-relay/core/tape';
 import { readPhoto } from '../../book-in/read-photo';
 import type { Photo } from '../../storage/job-repository';
+import { Choice } from '../../ui/choice';
+import { Field } from '../../ui/field';
+import { Offers, type Offer } from '../../ui/offers';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 
@@ -13,46 +17,35 @@ import { TapeWriter } from '../tape-writer';
 @Component({
   selector: 'app-first-look-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton],
+  imports: [Choice, Field, FormsModule, MatAutocompleteTrigger, MatButton, Offers],
   template: `
     <header class="head">
       <h1>First look</h1>
       <span class="quiet grow">Before any meter: half of the easy repairs end here.</span>
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Findings">
-      <fieldset>
-        <legend>What is there?</legend>
-        <div class="acts">
-          @for (kind of kinds; track kind) {
-            <button class="chip" [attr.aria-pressed]="finding() === kind" (click)="finding.set(kind)">{{ names[kind] }}</button>
-          }
-        </div>
-      </fieldset>
+      <div>
+        <p class="asked" aria-hidden="true">What is there?</p>
+        <app-choice label="What is there?" [options]="kinds" [(value)]="finding" />
+      </div>
       <div class="where">
-        <label class="field"
-          ><span>Where: a part such as C31, or a section</span>
-          <input class="box fig" name="where" list="places" [ngModel]="where()" (ngModelChange)="where.set($event)" autocomplete="off" />
-        </label>
-        <datalist id="places">
-          @for (s of job.card()?.sections ?? []; track s.id) {
-            <option [value]="s.name"></option>
-          }
-          @for (p of job.card()?.parts ?? []; track p.designator) {
-            <option [value]="p.designator">{{ p.value }}</option>
-          }
-        </datalist>
-        <label class="field"
-          ><span>In your words</span
-          ><input class="box" name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off"
-        /></label>
+        <app-field label="Where: a part such as C31, or a section" [refusal]="wrongPlace()">
+          <input
+            class="box fig"
+            name="where"
+            [ngModel]="where()"
+            (ngModelChange)="where.set($event)"
+            [matAutocomplete]="offered.panel()"
+            autocomplete="off"
+          />
+        </app-field>
+        <app-offers #offered [from]="places()" [typed]="where()" />
+        <app-field label="In your words">
+          <input class="box" name="text" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off" />
+        </app-field>
       </div>
       <div class="acts">
-        <fieldset class="acts">
-          <legend class="visually-hidden">How bad is it?</legend>
-          @for (s of severities; track s) {
-            <button class="chip" [attr.aria-pressed]="severity() === s" (click)="severity.set(s)">{{ s }}</button>
-          }
-        </fieldset>
+        <app-choice label="How bad is it?" [options]="severities" [(value)]="severity" />
         <button class="chip" [attr.aria-pressed]="hands()" (click)="hands.set(!hands())">previous hands</button>
         <label class="chip"
           >{{ photo()?.name ?? 'With a photo' }}<input #file type="file" accept="image/*" (change)="take(file.files); file.value = ''"
@@ -87,6 +80,11 @@ import { TapeWriter } from '../tape-writer';
       grid-template-columns: 1fr 1fr;
       gap: 12px;
     }
+    .asked {
+      margin-bottom: 6px;
+      font: var(--mat-sys-title-small);
+      font-stretch: var(--ar-stretch-text);
+    }
     label.chip {
       cursor: pointer;
     }
@@ -112,15 +110,20 @@ import { TapeWriter } from '../tape-writer';
 export class FirstLookStage {
   protected readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
-  protected readonly kinds = findingKinds.filter((k) => k !== 'clean');
+  protected readonly kinds = findingKinds.filter((k) => k !== 'clean').map((kind) => ({ value: kind, name: findingNames[kind] }));
   protected readonly names = findingNames;
-  protected readonly severities = ['slight', 'plain', 'bad'] as const;
+  protected readonly severities = (['slight', 'plain', 'bad'] as const).map((severity) => ({ value: severity, name: severity }));
   protected readonly finding = signal<FindingKind | null>(null);
   protected readonly where = signal('');
   protected readonly text = signal('');
   protected readonly severity = signal<'slight' | 'plain' | 'bad'>('plain');
   protected readonly hands = signal(false);
   protected readonly wrong = signal('');
+  protected readonly wrongPlace = signal('');
+  protected readonly places = computed((): Offer[] => [
+    ...(this.job.card()?.parts ?? []).map(({ designator, value }) => ({ value: designator, says: value })),
+    ...(this.job.card()?.sections ?? []).map(({ name }) => ({ value: name })),
+  ]);
   /** A picture of what was found, kept with it. */
   protected readonly photo = signal<Photo | null>(null);
   protected readonly found = computed(() => ofKind(this.job.stood(), 'finding').reverse());
@@ -138,7 +141,7 @@ export class FirstLookStage {
     );
     if (section) return { section: section.id };
     if (/^[a-z]{1,3}\d+$/i.test(typed)) {
-      this.wrong.set(`There is no part ${typed.toUpperCase()} on this card. Check it, or write the place in words; nothing was kept.`);
+      this.wrongPlace.set(`There is no part ${typed.toUpperCase()} on this card. Check it, or write the place in words; nothing was kept.`);
       return undefined;
     }
     return { words: typed };
@@ -147,7 +150,7 @@ export class FirstLookStage {
   /** Keeps the finding, with its picture: both or neither. What was typed goes only when it is kept. */
   protected async keep(): Promise<void> {
     const finding = this.finding();
-    this.wrong.set('');
+    this.wrongPlace.set('');
     const place = this.place();
     if (!finding || !place) return;
     const { words, ...at } = place;

@@ -32,12 +32,12 @@ describe('HandBackStage', () => {
     expect(bench.element.textContent).not.toContain('with its sheets');
     bench.get(CardSheets).card.set(bench.job.card());
     await add(1, 200_000);
-    await bench.settle(250);
+    await bench.settle();
     const chip = (): Element => [...bench.element.querySelectorAll('button')].find((b) => b.textContent.includes('with its sheets'))!;
     expect(chip().textContent).toContain('0.2 MB');
     expect(chip().getAttribute('aria-pressed')).toBe('true');
     await add(2, 90_000_000);
-    await bench.settle(250);
+    await bench.settle();
     expect(chip().getAttribute('aria-pressed')).toBe('false');
   });
   it('hands back once', async () => {

@@ -10,6 +10,8 @@ import { CoreError } from '@amber-relay/core/errors';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
 import { CardSheets } from '../../sheets/card-sheets';
 import { Clock } from '../../ui/clock';
+import { Choice } from '../../ui/choice';
+import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { reportOf } from '../print/report-of';
@@ -22,7 +24,7 @@ const mostSheets = 30_000_000;
 @Component({
   selector: 'app-hand-back-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DecimalPipe, FormsModule, MatButton, MatIcon, RouterLink, ReportView],
+  imports: [Choice, DecimalPipe, Field, FormsModule, MatButton, MatIcon, RouterLink, ReportView],
   template: `
     <header class="head">
       <h1>Hand back</h1>
@@ -45,22 +47,17 @@ const mostSheets = 30_000_000;
         <p class="attention" role="alert">{{ failed() }}</p>
       }
       <form class="remark" (ngSubmit)="add()" aria-label="Remark for the sheet">
-        <fieldset class="row">
-          <legend class="visually-hidden">What kind of remark?</legend>
-          @for (k of kinds; track k.about) {
-            <button type="button" class="chip" [attr.aria-pressed]="about() === k.about" (click)="about.set(k.about)">{{ k.word }}</button>
-          }
-        </fieldset>
-        <label class="field grow"
-          ><span class="visually-hidden">Remark</span
-          ><input
+        <app-choice label="What kind of remark?" [options]="kinds" [(value)]="about" />
+        <app-field label="Remark" [unseen]="true" class="grow">
+          <input
             class="box"
             name="remark"
             [ngModel]="text()"
             (ngModelChange)="text.set($event)"
             placeholder="Remark for the sheet"
             autocomplete="off"
-        /></label>
+          />
+        </app-field>
         <button mat-stroked-button type="submit" [disabled]="!text().trim()">Add</button>
       </form>
       @if (report(); as r) {
@@ -87,9 +84,9 @@ export class HandBackStage {
   /** A large manual stays here unless it is asked for: whoever gets the job can be given the card once. */
   protected readonly withSheets = linkedSignal(() => this.sheetBytes() < mostSheets);
   protected readonly kinds = [
-    { about: 'done', word: 'Done' },
-    { about: 'left-alone', word: 'Left alone' },
-    { about: 'watch-for', word: 'Watch for' },
+    { value: 'done', name: 'Done' },
+    { value: 'left-alone', name: 'Left alone' },
+    { value: 'watch-for', name: 'Watch for' },
   ] as const;
   protected readonly about = signal<EntryOf<'remark'>['about']>('watch-for');
   protected readonly text = signal('');

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ofKind, readingText } from '@amber-relay/core/tape';
+import { Choice } from '../../ui/choice';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { SoakStrip } from './soak-strip';
@@ -53,7 +54,7 @@ export class AlignStage {
 @Component({
   selector: 'app-soak-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SoakStrip],
+  imports: [Choice, SoakStrip],
   template: `
     <header class="head">
       <h1>Soak</h1>
@@ -65,11 +66,7 @@ export class AlignStage {
         point on this job.
       </p>
       @if (points().length) {
-        <div class="row" role="group" aria-label="Point to draw">
-          @for (p of points(); track p) {
-            <button class="chip" [attr.aria-pressed]="chosen() === p" (click)="picked.set(p)">{{ p }}</button>
-          }
-        </div>
+        <app-choice label="Point to draw" [options]="choices()" [value]="chosen()" (valueChange)="picked.set($event)" />
         <div class="strip"><app-soak-strip [readings]="readings()" [title]="chosen()" /></div>
       } @else {
         <p class="quiet">No point has been read yet. Type a reading such as <span class="ref">tp7 3.1v</span>, and again later.</p>
@@ -80,9 +77,6 @@ export class AlignStage {
   styles: `
     .strip {
       height: 300px;
-    }
-    .row {
-      flex-wrap: wrap;
     }
   `,
 })
@@ -96,6 +90,7 @@ export class SoakStage {
     for (const { subject } of this.all()) if (subject.what === 'point') counts.set(subject.point, (counts.get(subject.point) ?? 0) + 1);
     return [...counts].sort((a, b) => b[1] - a[1]).map(([point]) => point);
   });
+  protected readonly choices = computed(() => this.points().map((point) => ({ value: point, name: point })));
   protected readonly chosen = computed(() => this.picked() ?? this.points()[0] ?? '');
   protected readonly readings = computed(() =>
     this.all()

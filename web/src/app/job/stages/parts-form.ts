@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { parseMoney } from '@amber-relay/core/money';
 import { fromStore } from '../../storage/from-store';
 import { ShopRepository } from '../../storage/shop-repository';
+import { Field } from '../../ui/field';
+import { Offers, type Offer } from '../../ui/offers';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 
@@ -12,73 +15,74 @@ import { TapeWriter } from '../tape-writer';
 @Component({
   selector: 'app-parts-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton],
+  imports: [Field, FormsModule, MatAutocompleteTrigger, MatButton, Offers],
   template: `
     <form class="grid" (ngSubmit)="keep()" aria-label="Part replaced">
-      <label class="field"
-        ><span>Designator</span
-        ><input
+      <app-field label="Designator" [refusal]="wrong().designator ?? ''">
+        <input
           class="box fig"
           name="designator"
-          list="parts"
           [ngModel]="designator()"
           (ngModelChange)="setDesignator($event)"
+          [matAutocomplete]="parts.panel()"
           autocomplete="off"
-      /></label>
-      <datalist id="parts">
-        @for (p of job.card()?.parts ?? []; track p.designator) {
-          <option [value]="p.designator">{{ p.value }}</option>
-        }
-      </datalist>
-      <label class="field"
-        ><span>Old part</span><input class="box" name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off"
-      /></label>
-      <label class="field"
-        ><span>New part</span
-        ><input class="box" name="new" list="stock" [ngModel]="fresh()" (ngModelChange)="setFresh($event)" autocomplete="off"
-      /></label>
-      <datalist id="stock">
-        @for (s of stock(); track s.id) {
-          <option [value]="s.part">{{ s.quantity }} in {{ s.drawer }}</option>
-        }
-      </datalist>
-      <label class="field"
-        ><span>Why</span><input class="box" name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off"
-      /></label>
-      <label class="field"
-        ><span>Proof</span
-        ><input
+        />
+      </app-field>
+      <app-offers #parts [from]="partsOfCard()" [typed]="designator()" />
+      <app-field label="Old part">
+        <input class="box" name="old" [ngModel]="old()" (ngModelChange)="old.set($event)" autocomplete="off" />
+      </app-field>
+      <app-field label="New part">
+        <input
+          class="box"
+          name="new"
+          [ngModel]="fresh()"
+          (ngModelChange)="setFresh($event)"
+          [matAutocomplete]="drawers.panel()"
+          autocomplete="off"
+        />
+      </app-field>
+      <app-offers #drawers [from]="inStock()" [typed]="fresh()" />
+      <app-field label="Why">
+        <input class="box" name="why" [ngModel]="why()" (ngModelChange)="why.set($event)" autocomplete="off" />
+      </app-field>
+      <app-field label="Proof">
+        <input
           class="box"
           name="proof"
           [ngModel]="proof()"
           (ngModelChange)="proof.set($event)"
           autocomplete="off"
           placeholder="measured out of circuit"
-      /></label>
-      <label class="field"
-        ><span>Price each</span
-        ><input class="box fig" name="price" inputmode="decimal" [ngModel]="price()" (ngModelChange)="price.set($event)" autocomplete="off"
-      /></label>
-      <label class="field"
-        ><span>How many</span
-        ><input
+        />
+      </app-field>
+      <app-field label="Price each" [refusal]="wrong().price ?? ''">
+        <input
+          class="box fig"
+          name="price"
+          inputmode="decimal"
+          [ngModel]="price()"
+          (ngModelChange)="price.set($event)"
+          autocomplete="off"
+        />
+      </app-field>
+      <app-field label="How many" [refusal]="wrong().quantity ?? ''">
+        <input
           class="box fig"
           name="quantity"
           inputmode="numeric"
           [ngModel]="quantity()"
           (ngModelChange)="quantity.set($event)"
           autocomplete="off"
-      /></label>
-      <label class="field"
-        ><span>Source</span><input class="box" name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off"
-      /></label>
+        />
+      </app-field>
+      <app-field label="Source">
+        <input class="box" name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off" />
+      </app-field>
       <div class="acts">
         <button mat-flat-button type="submit" [disabled]="!designator().trim() || !fresh().trim()">Record the part</button>
       </div>
     </form>
-    @if (wrong()) {
-      <p class="wrong" role="alert">{{ wrong() }}</p>
-    }
   `,
   styleUrl: './stage.scss',
   styles: `
@@ -103,7 +107,14 @@ export class PartsForm {
   protected readonly price = signal('');
   protected readonly quantity = signal('1');
   protected readonly source = signal('');
-  protected readonly wrong = signal('');
+  /** Why a field was refused, by its name. */
+  protected readonly wrong = signal<{ readonly designator?: string; readonly price?: string; readonly quantity?: string }>({});
+  protected readonly partsOfCard = computed((): Offer[] =>
+    (this.job.card()?.parts ?? []).map(({ designator, value }) => ({ value: designator, says: value })),
+  );
+  protected readonly inStock = computed((): Offer[] =>
+    this.stock().map(({ part, quantity, drawer }) => ({ value: part, says: `${quantity} in ${drawer}` })),
+  );
   private readonly part = computed(() => {
     const card = this.job.card();
     return card && partOf(card, this.designator().trim());
@@ -130,14 +141,17 @@ export class PartsForm {
     const priceMinor = this.price().trim() === '' ? 0 : parseMoney(this.price());
     const quantity = /^\d{1,3}$/.test(this.quantity().trim()) ? Number(this.quantity()) : 0;
     const part = this.part();
-    if (this.job.card() && !part)
-      return this.wrong.set(
-        `${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
-      );
-    if (priceMinor === undefined)
-      return this.wrong.set(`"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.`);
-    if (quantity < 1) return this.wrong.set('How many were fitted? Give a whole number of 1 or more.');
-    this.wrong.set('');
+    const wrong = {
+      ...(this.job.card() && !part
+        ? {
+            designator: `${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
+          }
+        : {}),
+      ...(priceMinor === undefined ? { price: `"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.` } : {}),
+      ...(quantity < 1 ? { quantity: 'How many were fitted? Give a whole number of 1 or more.' } : {}),
+    };
+    this.wrong.set(wrong);
+    if (priceMinor === undefined || Object.keys(wrong).length > 0) return;
     const entry = await this.writer.keep({
       kind: 'fit',
       designator,

@@ -24,7 +24,7 @@ describe('SafetyStage', () => {
     bench.job.jobId.set('');
     await bench.settle();
     bench.job.jobId.set(bench.jobId);
-    await bench.settle(250);
+    await bench.settle();
   });
   afterEach(() => bench.clear());
 

@@ -47,7 +47,7 @@ describe('the sheets of a job', () => {
       { was: sheet(2, 'board-top'), sheet: sheet(2, 'board-top'), found: [place('TP7', 50, 50), place('C12', 400, 100)] },
     ]);
     bench.get(CardSheets).card.set(bench.job.card());
-    await bench.settle(400);
+    await bench.settle();
   });
   afterEach(() => bench.clear());
 
@@ -79,7 +79,7 @@ describe('the sheets of a job', () => {
     expect(bench.get(LineOffer).offered()?.line).toBe('tp7 ');
     const understood = bench.get(LineOffer).understand('tp7 1.9v');
     await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
-    await bench.settle(250);
+    await bench.settle();
     expect(mark('TP7').textContent).toContain('low');
     expect(panel()).toContain('1.9 V');
     expect(mark('TP7').getAttribute('aria-label')).toContain('2.9–3.3 V');
@@ -93,7 +93,7 @@ describe('the sheets of a job', () => {
   it('shows suspicion as regions when it is asked for', async () => {
     expect(bench.element.querySelector('.region')).toBeNull();
     await bench.press(/^Suspicion$/);
-    await bench.settle(400);
+    await bench.settle();
     expect(bench.element.querySelectorAll('.region').length).toBeGreaterThan(1);
   });
 
@@ -102,7 +102,7 @@ describe('the sheets of a job', () => {
       const understood = bench.get(LineOffer).understand(line);
       await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
     }
-    await bench.settle(250);
+    await bench.settle();
     await bench.press(/^Follow a line$/);
     mark('TP7').click();
     mark('C12').click();
@@ -121,7 +121,7 @@ describe('the sheets of a job', () => {
       const understood = bench.get(LineOffer).understand(line);
       await bench.get(TapeWriter).keep((understood.ok && understood.value.entry) || { kind: 'note', text: 'not understood' });
     }
-    await bench.settle(250);
+    await bench.settle();
     await bench.press(/^Follow a line$/);
     mark('TP7').click();
     mark('C12').click();
@@ -135,11 +135,11 @@ describe('the sheets of a job', () => {
     const repository = TestBed.inject(SheetRepository);
     sheets.stopReading();
     await repository.change(sheet(1, 'schematic').id, { read: 'not-yet' });
-    await bench.settle(1100);
+    await bench.settle();
     expect((await repository.sheets('pocket'))[0]?.read).toBe('not-yet');
     expect(bench.element.textContent).toContain('1 sheet is not gone through yet');
     await bench.press(/^Go on$/);
-    await bench.settle(600);
+    await bench.settle();
     expect((await repository.sheets('pocket'))[0]?.read).toBe('done');
   });
 

@@ -6,6 +6,7 @@ import { benchProviders } from '../bench-providers';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { startTraceHelper, Suspicion, type TraceHelper } from './suspicion';
+import { until } from '../../testing/still';
 
 /** A worker that answers when it is told to. */
 class SlowHelper {
@@ -29,13 +30,6 @@ describe('Suspicion', () => {
   let drop: () => Promise<void>;
   let slow: SlowHelper;
   let jobId: string;
-  const until = async (holds: () => boolean): Promise<void> => {
-    for (let n = 0; n < 400 && !holds(); n += 1) {
-      TestBed.tick();
-      await new Promise((resolve) => setTimeout(resolve, 10));
-    }
-    expect(holds()).toBeTrue();
-  };
   beforeEach(async () => {
     slow = new SlowHelper();
     TestBed.configureTestingModule({

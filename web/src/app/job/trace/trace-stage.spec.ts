@@ -10,7 +10,7 @@ describe('TraceStage', () => {
   let bench: StageOnBench<TraceStage>;
   beforeEach(async () => {
     bench = await stageOnBench(TraceStage);
-    await bench.settle(400);
+    await bench.settle();
   });
   afterEach(() => bench.clear());
   const element = (css: string): HTMLElement => {
