@@ -88,7 +88,8 @@ try {
       }),
     );
   }
-  line(`list of ${seeded[0]} jobs`, listed.slice(1));
+  line(`list of ${seeded[0]} jobs, first time`, listed.slice(0, 1), 300);
+  line('list of them, after that', listed.slice(1), 300);
   line(`opening a job among them, ${entriesEach} entries, first time`, opened.slice(0, 1), 300);
   line('opening a job among them, after that', opened.slice(1), 300);
 } finally {

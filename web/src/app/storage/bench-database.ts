@@ -61,7 +61,7 @@ export class BenchDatabase extends Dexie {
 
   constructor() {
     // Strict durability: an entry shown as kept has reached the disk.
-    super(inject(DATABASE_NAME), { chromeTransactionDurability: 'strict' });
+    super(inject(DATABASE_NAME), { chromeTransactionDurability: 'strict', cache: 'disabled' });
     this.version(1).stores({
       settings: 'id',
       customers: 'id, name',

@@ -15,10 +15,14 @@ export interface JobLine {
 @Injectable({ providedIn: 'root' })
 export class JobList {
   private readonly db = inject(BenchDatabase);
+  /** The list as it was read last, and after which write. */
+  private read: { readonly n: number; readonly lines: JobLine[] } | undefined;
 
-  /** All jobs, newest first, with their set and owner. */
+  /** All jobs, newest first, with their set and owner. As long as nothing has been written they are not read again. */
   lines$(): Observable<JobLine[]> {
     return live(async () => {
+      const n = (await this.db.writes.get('last'))?.n ?? 0;
+      if (this.read?.n === n) return this.read.lines;
       const [rows, sets, customers] = await Promise.all([
         // All at once: in the order of an index and backwards, a store gives one row at a time.
         this.db.jobs.toArray(),
@@ -27,9 +31,11 @@ export class JobList {
       ]);
       const setOf = new Map(sets.map((s) => [s.id, s]));
       const customerOf = new Map(customers.map((c) => [c.id, c]));
-      return rows
+      const lines = rows
         .sort((a, b) => b.number - a.number)
         .map((row) => ({ row, set: setOf.get(row.setId), customer: customerOf.get(row.customerId) }));
+      this.read = { n, lines };
+      return lines;
     });
   }
 }
