@@ -1,3 +1,4 @@
+import { hazardNames } from '../words';
 import type { LaidCard } from './lay-card';
 
 /**
@@ -19,5 +20,6 @@ export const pointName = (card: LaidCard | undefined, id: string): string => car
 /** The name of a cold check, or of the caution for a hazard, which is checked as `hazard-<kind>`. */
 export function checkName(card: LaidCard | undefined, id: string): string {
   const hazard = /^hazard-(.+)$/.exec(id)?.[1];
-  return card?.coldChecks.find((check) => check.id === id)?.name ?? (hazard ? `Caution, ${hazard.replace('-', ' ')}` : id);
+  const named = hazard === undefined ? undefined : Object.entries(hazardNames).find(([kind]) => kind === hazard)?.[1];
+  return card?.coldChecks.find((check) => check.id === id)?.name ?? named ?? id;
 }

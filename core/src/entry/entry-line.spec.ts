@@ -142,7 +142,7 @@ describe('readLine', () => {
     ['tp7 3.3a', 7, /Give it in V/],
     ['ch41', 0, /channels 1 to 40/],
     ['fit c99 1u', 4, /Check the designator/],
-    ['break soon', 10, /break 20 min/],
+    ['break soon', 6, /break 20 min/],
     ['tap l4', 6, /changed or steady/],
     ['wait forever', 5, /It knows part/],
     ['hello there', 0, /Begin with a test point/],

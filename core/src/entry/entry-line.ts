@@ -12,14 +12,33 @@ import {
 import { CoreError } from '../errors/core-error';
 import { judgeReading, limitsText, type Limits } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
-import { conditionWord, isDesignator, ofWord, refuse, takeConditions, unitOfPart, wordsOf, type EntryContext, type Word } from '../line';
+import {
+  conditionWord,
+  isDesignator,
+  LineRest,
+  ofWord,
+  refuse,
+  takeConditions,
+  unitOfPart,
+  wordsOf,
+  type EntryContext,
+  type Word,
+} from '../line';
 import { verbs } from './verbs';
-import { entryTitle, readingText, type ReadingSubject, type TapeBody } from '../tape';
+import { entryTitle, measureNames, readingText, type PartMeasure, type ReadingSubject, type TapeBody } from '../tape';
 import { resultNames, type FunctionResult, type ReadingVerdict } from '../words';
 
 /** A line understood: either an entry for the tape, or a new sticky condition. */
 export type Understood =
-  | { readonly entry: TapeBody; readonly title: string; readonly figure?: string; readonly effect: string; readonly condition: Condition }
+  | {
+      readonly entry: TapeBody;
+      /** What is kept together with it, where a line names several parts. */
+      readonly more?: readonly TapeBody[];
+      readonly title: string;
+      readonly figure?: string;
+      readonly effect: string;
+      readonly condition: Condition;
+    }
   | { readonly entry: null; readonly title: string; readonly effect: string; readonly condition: Condition };
 
 const deadWords = ['dead', 'none', 'nothing'];
@@ -40,6 +59,10 @@ function takeValue(words: readonly Word[], unit: Unit | undefined, line: string)
     );
   if (words.length === 1 && deadWords.includes(first.text.toLowerCase())) return { quantity: null, unit: unit ?? '' };
   const text = line.slice(first.at).trimEnd();
+  const [, second] = words;
+  // `20r7` is a value, `20 r7` a value and something else.
+  if (second && /^[a-zµΩ]{1,2}\d/i.test(second.text))
+    return refuse(second.at, `"${second.text}" is not understood here.`, 'One value at a time: write the other on a line of its own.');
   try {
     const quantity = parseQuantity(text, unit === undefined ? {} : { unit });
     return { quantity, unit: quantity.unit };
@@ -144,8 +167,15 @@ export function readLine(line: string, context: EntryContext): Understood {
   const { card } = context;
   const verb = ofWord(verbs, first.text.toLowerCase());
   if (verb) {
-    const entry = verb(line.slice(first.at + first.text.length).trim(), words.slice(1), context, line.length);
-    return { entry, title: entryTitle(entry, card), effect: '', condition: context.condition };
+    const rest = new LineRest(line, words.slice(1));
+    const read = verb(rest, context);
+    const [entry, ...more] = Array.isArray(read) ? (read as readonly TapeBody[]) : [read as TapeBody];
+    if (rest.next)
+      refuse(rest.next.at, `"${rest.next.text}" is not understood here.`, 'Leave it away, or write it as a line of its own: note …');
+    if (!entry) return refuse(first.at, 'Nothing was read.', 'Write it another way.');
+    const title = entryTitle(entry, card);
+    if (!more.length) return { entry, title, effect: '', condition: context.condition };
+    return { entry, more, title: `${title}, and ${more.length} more`, effect: moreText(more), condition: context.condition };
   }
   const { functions = [], result } = functionsNamed(words, card) ?? {};
   const [fn, other] = functions;
@@ -242,24 +272,25 @@ export function readLine(line: string, context: EntryContext): Understood {
       const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
       return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
     }
-    const pinned =
-      words.length > 2 &&
-      /^[a-z0-9]{1,4}$/i.test(words[1]?.text ?? '') &&
-      !conditionWord(words[1]?.text ?? '', {}, card) &&
-      !/^\d+[a-zµΩ]*\d*$/i.test(words[1]?.text ?? '');
-    const afterPin = words[2]?.text ?? '';
-    const numberedPin =
-      /^\d{1,3}$/.test(words[1]?.text ?? '') &&
-      (/^[\d+\-−.,]/.test(afterPin) || deadWords.includes(afterPin.toLowerCase()) || conditionWord(afterPin, {}, card) !== undefined);
-    const pin = pinned || numberedPin ? words[1]?.text : undefined;
-    const { condition, rest } = takeConditions(words.slice(pin ? 2 : 1), context);
-    const taken = takeValue(rest, pin ? 'V' : undefined, line);
-    const unit = taken.unit || unitOfPart(designator);
-    if (!unit)
+    const measure = ofWord(measureWords, words[1]?.text.toLowerCase() ?? '');
+    const pin = measure ? undefined : pinNamed(words, part, card);
+    const { condition, rest } = takeConditions(words.slice(pin || measure ? 2 : 1), context);
+    const state = stateWords.find((known) => known === rest[0]?.text.toLowerCase());
+    if (state)
+      return refuse(
+        rest[0]?.at ?? line.length,
+        `"${state}" is no figure.`,
+        `Write how it measured: proof ${first.text.toLowerCase()} bad ${state}, or good.`,
+      );
+    const taken = takeValue(rest, pin ? 'V' : measure?.unit, line);
+    const unit = measure ? measure.unit : taken.unit || unitOfPart(designator);
+    if (unit === undefined || (unit === '' && !measure))
       return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${first.text} c 13.2 or ${first.text} 13.2v`);
     const section = part && card ? sectionOf(card, part.section)?.name : undefined;
-    const title = `${designator}${pin ? ` pin ${pin}` : ''}${section ? `, ${section}` : ''}`;
-    return reading(context, { what: 'part', designator, ...(pin ? { pin } : {}) }, title, { ...taken, unit }, condition, undefined);
+    const of = pin ? ` pin ${pin}` : measure ? ` ${measureNames[measure.of]}` : '';
+    const title = `${designator}${of}${section ? `, ${section}` : ''}`;
+    const subject = { what: 'part' as const, designator, ...(pin ? { pin } : {}), ...(measure ? { measure: measure.of } : {}) };
+    return reading(context, subject, title, { ...taken, unit }, condition, undefined);
   }
   return refuse(
     first.at,
@@ -267,6 +298,44 @@ export function readLine(line: string, context: EntryContext): Understood {
     'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.',
   );
 }
+
+/** What is measured of a part other than its value, as it is typed, and in which unit. */
+const measureWords: Readonly<Record<string, { readonly of: PartMeasure; readonly unit: Unit }>> = {
+  esr: { of: 'esr', unit: 'ohm' },
+  hfe: { of: 'hfe', unit: '' },
+  vf: { of: 'vf', unit: 'V' },
+};
+/** How a part is found without a figure. */
+const stateWords = ['open', 'ol', 'short', 'shorted', 'leaky'];
+/** What pins are called where the card does not name them. */
+const usualPins = /^([a-z]|\d{1,3}|[a-z]\d{1,2}|in|out|gnd|adj|com|nc|no|g1|g2|vcc|vdd|vss|vee)$/i;
+
+/**
+ * The pin that stands behind a designator: one that the card names, or that is usually called so, with its figure behind it.
+ * @throws CoreError `unknown-name` for a word that is neither pin, condition nor figure
+ */
+function pinNamed(words: readonly Word[], part: LaidCard['parts'][number] | undefined, card: LaidCard | undefined): string | undefined {
+  const [first, second, third] = words;
+  const after = third?.text ?? '';
+  if (!first || !second || !third || conditionWord(second.text, {}, card) || conditionWord(second.text + after, {}, card)) return undefined;
+  if (/^\d+$/.test(second.text))
+    return /^[\d+\-−.,]/.test(after) || deadWords.includes(after.toLowerCase()) || conditionWord(after, {}, card) ? second.text : undefined;
+  if (!/^[a-z]/i.test(second.text) || stateWords.includes(second.text.toLowerCase())) return undefined;
+  const pins = part?.pins ?? [];
+  const named = pins.find(({ pin, name }) => [pin, name].some((one) => one?.toLowerCase() === second.text.toLowerCase()));
+  if (named || usualPins.test(second.text)) return named?.pin ?? second.text;
+  return refuse(
+    second.at,
+    `"${second.text}" is no pin of ${first.text.toUpperCase()}.`,
+    pins.length
+      ? `It has ${pins.map(({ pin }) => pin).join(', ')}.`
+      : 'Write the pin as on the board, or esr, hfe or vf for what was measured of it.',
+  );
+}
+
+/** The parts of the further entries of a line. */
+const moreText = (more: readonly TapeBody[]): string =>
+  `Kept together: also ${more.map((entry) => ('designator' in entry ? entry.designator : '')).join(', ')}.`;
 
 /** A whole frequency typed where its error belongs, as that error. */
 function fromNominal({ quantity, unit }: Taken, nominalHz: number): Taken {

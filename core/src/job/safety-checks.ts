@@ -1,5 +1,6 @@
 import type { LaidCard } from '../card';
 import type { Unit } from '../quantity';
+import { hazardNames } from '../words';
 import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
 
 /** Something to be answered before the set is worked on. */
@@ -14,15 +15,6 @@ export interface SafetyCheck {
   readonly low?: number;
   readonly high?: number;
 }
-
-const hazardNames = {
-  'high-voltage': 'High voltage',
-  mains: 'Mains',
-  rf: 'RF and dummy load',
-  esd: 'Static',
-  'beryllium-oxide': 'Beryllium oxide',
-  solvent: 'Solvents',
-} as const;
 
 /** What is asked of a set without a card. */
 const ofAnySet: readonly SafetyCheck[] = [

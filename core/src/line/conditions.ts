@@ -24,12 +24,23 @@ function checkChannel(card: LaidCard | undefined, condition: Condition, at: numb
 export function takeConditions(words: readonly Word[], context: EntryContext): { condition: Condition; rest: readonly Word[] } {
   let { condition } = context;
   let taken = 0;
-  for (const word of words) {
+  const said = new Map<keyof Condition, unknown>();
+  for (let word = words[0]; word; word = words[taken]) {
+    // A band may be written in two words, `20 m`, and so may a channel.
+    const both = word.text + (words[taken + 1]?.text ?? '');
     const next = conditionWord(word.text, condition, context.card);
-    if (!next) break;
-    checkChannel(context.card, next, word.at);
-    condition = next;
-    taken += 1;
+    const ofTwo = next || taken + 1 >= words.length ? undefined : conditionWord(both, condition, context.card);
+    if (!next && !ofTwo) break;
+    const after = next ?? ofTwo ?? condition;
+    for (const key of ['channel', 'band', 'mode', 'keyed'] as const)
+      if (conditionWord(next ? word.text : both, {}, context.card)?.[key] !== undefined) {
+        if (said.has(key) && said.get(key) !== after[key])
+          refuse(word.at, `Twice a ${key === 'keyed' ? 'state' : key}: which one?`, 'Write one of them.');
+        said.set(key, after[key]);
+      }
+    condition = after;
+    checkChannel(context.card, condition, word.at);
+    taken += next ? 1 : 2;
   }
   return { condition, rest: words.slice(taken) };
 }

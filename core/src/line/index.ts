@@ -1,3 +1,5 @@
 export { conditionWord, conditionWords, takeConditions } from './conditions';
 export { isDesignator, need, ofWord, refuse, wordsOf, type EntryContext, type Word } from './line-words';
-export { designatorOf, placeOf, placeWord, unitOfPart, type Place } from './places';
+export { LineRest } from './line-rest';
+export { namesParts, placeWord, takeDesignator, takeDesignators, takePlace, unitOfPart, type Designated, type Place } from './places';
+export { dayOf, dayOfWord, daysAfter, minutesOf, minutesOfTime, takeMinutes, takeMoment, timeOf } from './spans';

@@ -1,6 +1,7 @@
 import type { Condition, LaidCard } from '../card';
 import { CoreError } from '../errors/core-error';
 import type { Instrument } from '../measure';
+import type { LineRest } from './line-rest';
 
 /** What the entry line knows when it reads a line. */
 export interface EntryContext {
@@ -31,6 +32,6 @@ export const refuse = (at: number, message: string, remedy: string): never => {
 
 export const isDesignator = (text: string): boolean => /^[a-z]{1,4}\d{1,4}[a-z]?$/i.test(text);
 
-/** What follows a verb, which must be there. */
-export const need = (rest: string, at: number, what: string, example: string): string =>
-  rest === '' ? refuse(at, `${what} is missing.`, `Write it like: ${example}`) : rest;
+/** All that follows, which must be something. */
+export const need = (rest: LineRest, what: string, example: string): string =>
+  rest.next ? rest.takeText() : refuse(rest.at, `${what} is missing.`, `Write it like: ${example}`);

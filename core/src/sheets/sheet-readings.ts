@@ -16,7 +16,7 @@ export function latestReadings(tape: readonly TapeEntry[], condition: Condition)
     const { subject } = reading;
     if (!agrees(reading.condition, condition)) continue;
     if (subject.what === 'point') latest.set(readingKey(subject.point), reading);
-    if (subject.what === 'part') latest.set(readingKey(subject.designator, subject.pin), reading);
+    if (subject.what === 'part' && !subject.measure) latest.set(readingKey(subject.designator, subject.pin), reading);
   }
   return latest;
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { LaidCard } from '../card';
-import type { EntryContext, Word } from '../line';
+import type { EntryContext, LineRest } from '../line';
 import type { EvidenceBody } from '../trace/evidence';
 import type { ReadingVerdict } from '../words';
 
@@ -36,8 +36,8 @@ export type Paper<Body> =
   | { readonly counted: string }
   | { readonly none: string };
 
-/** Reads what follows a verb; `at` is the end of the line, where something may be missing. */
-export type ReadVerb<Body> = (rest: string, words: readonly Word[], context: EntryContext, at: number) => Body;
+/** Reads what follows a verb: one entry, or several that are kept together. A word that it leaves is refused. */
+export type ReadVerb<Body> = (rest: LineRest, context: EntryContext) => Body | readonly Body[];
 
 /**
  * How an entry is typed. `verbs` are the first words that begin one; a kind that begins with a name instead (a point, a function) is read

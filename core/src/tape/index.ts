@@ -2,7 +2,15 @@ export { allKinds } from './all-kinds';
 export { entryBase, paperPlaces, type EntryWords, type Paper, type PaperLine } from './entry-kind';
 export { joinTapes, type JoinedTape } from './join-tapes';
 export { findingText } from './kinds/finding';
-export { figureWords, readingSubjectSchema, readingText, subjectText, type ReadingSubject } from './kinds/reading';
+export {
+  figureWords,
+  measureNames,
+  readingSubjectSchema,
+  readingText,
+  subjectText,
+  type PartMeasure,
+  type ReadingSubject,
+} from './kinds/reading';
 export { doubtedEntries, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
 export { ofKind, standing, strikesOf, tapeLines, type TapeLine } from './tape';
 export { kindOf, tapeEntrySchema, type EntryOf, type TapeBody, type TapeEntry } from './tape-entry';

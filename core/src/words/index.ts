@@ -1,6 +1,7 @@
 export {
   comparisonNames,
   findingNames,
+  hazardNames,
   hundredSign,
   hundredText,
   liftText,

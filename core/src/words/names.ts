@@ -88,3 +88,14 @@ export const remedyText = (remedy: Remedy, cured: boolean): string =>
 export const hundredText = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
 /** The same where there is room for two signs only. */
 export const hundredSign = (chance: number): string => (chance < 0.01 ? '<1' : String(Math.round(chance * 100)));
+
+/** What can hurt at a set, by the kind that a card gives it; `general` for a set without a card. */
+export const hazardNames = {
+  'high-voltage': 'High voltage',
+  mains: 'Mains',
+  rf: 'RF and dummy load',
+  esd: 'Static',
+  'beryllium-oxide': 'Beryllium oxide',
+  solvent: 'Solvents',
+  general: 'Cautions',
+} as const;

@@ -61,7 +61,7 @@ export class TapeWriter {
         ...(this.card ? { card: this.card } : {}),
       });
       this.condition = understood.condition;
-      if (understood.entry) this.put(understood.entry);
+      if (understood.entry) this.put(understood.entry, ...(understood.more ?? []));
     }
     return this;
   }

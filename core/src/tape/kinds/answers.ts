@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { refuse } from '../../line';
+import { refuse, type LineRest } from '../../line';
 import type { ReadVerb } from '../entry-kind';
 
 /** What the acts of fault finding share: where they are done, and a yes or no that follows them. */
@@ -12,19 +12,12 @@ export interface Answers {
 }
 
 /**
- * The answer at the end of a line.
+ * Takes the answer that comes next.
  * @throws CoreError `unknown-name` at the word that is neither yes nor no, or at the end where there is none.
  */
-export function answerOf(
-  word: { readonly text: string; readonly at: number } | undefined,
-  at: number,
-  answers: Answers,
-  example: string,
-): boolean {
-  const said = word?.text.toLowerCase() ?? '';
-  if (answers.yes.includes(said)) return true;
-  if (answers.no.includes(said)) return false;
-  return refuse(word?.at ?? at, answers.asks, `End with ${answers.yes[0]} or ${answers.no[0]}: ${example}`);
+export function takeAnswer(rest: LineRest, answers: Answers, example: string): boolean {
+  const said = rest.takeIf((word) => (answers.yes.includes(word) ? true : answers.no.includes(word) ? false : undefined));
+  return said ?? refuse(rest.at, answers.asks, `End with ${answers.yes[0]} or ${answers.no[0]}: ${example}`);
 }
 export const answerWord = (yes: boolean, answers: Answers): string => (yes ? answers.yes : answers.no)[0];
 

@@ -15,10 +15,10 @@ export const claim = defineKind('claim', {
   paper: { none: 'what others said of the set is for the bench; what was found stands on the sheet' },
   line: {
     verbs: {
-      claim: (rest, _words, _context, at) => ({
+      claim: (rest) => ({
         kind: 'claim',
         claimant: 'earlier repairer',
-        text: need(rest, at, 'The claim', 'claim PLL chip was changed'),
+        text: need(rest, 'The claim', 'claim PLL chip was changed'),
       }),
     },
     write: (entry) =>

@@ -27,15 +27,15 @@ export const comparison = defineKind('comparison', {
   paper: { none: foundByIt },
   line: {
     verbs: {
-      compare: (_rest, words, { card }, at) => {
-        const first = words[0];
+      compare: (rest, { card }) => {
+        const first = rest.take();
         const point = first && card ? pointOf(card, first.text) : undefined;
-        if (!first || !point) return refuse(first?.at ?? at, 'Which point?', 'Name a point of this card: compare tp7 same');
-        const result = ofWord(compared, words[1]?.text.toLowerCase() ?? '');
+        if (!first || !point) return refuse(first?.at ?? rest.at, 'Which point?', 'Name a point of this card: compare tp7 same');
+        const result = rest.takeIf((word) => ofWord(compared, word));
         return result
           ? { kind: 'comparison', point: point.id, result }
           : refuse(
-              words[1]?.at ?? at,
+              rest.at,
               'How does it stand beside the healthy set?',
               `Write same, lower, higher or dead: compare ${point.id.toLowerCase()} same`,
             );

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { partOf, sectionName } from '../../card';
-import { need } from '../../line';
+import { namesParts, refuse, takeDesignators } from '../../line';
 import { findingKinds, findingNames, severities, type FindingKind } from '../../words';
 import { defineKind } from '../entry-kind';
 
@@ -18,7 +18,11 @@ const calls: readonly (readonly [RegExp, FindingKind])[] = [
   [/joint/, 'bad-joint'],
   [/crack|chip/, 'cracked-part'],
   [/corro/, 'corrosion'],
+  [/(^|\s)(looks )?clean$/, 'clean'],
 ];
+
+const kindCalled = (words: string): FindingKind => calls.find(([said]) => said.test(words))?.[1] ?? 'other';
+const handsIn = (words: string): boolean => /previous hands|re-?soldered|twiddled/.test(words);
 
 export const finding = defineKind('finding', {
   title: 'Finding',
@@ -57,26 +61,28 @@ export const finding = defineKind('finding', {
   },
   line: {
     verbs: {
-      found: (rest, words, { card }, at) => {
-        const text = need(rest, at, 'What was found', 'found c31 leaking');
-        const first = words[0]?.text ?? '';
-        const part = card && partOf(card, first);
-        const lower = rest.toLowerCase();
-        return {
-          kind: 'finding',
-          finding: calls.find(([said]) => said.test(lower))?.[1] ?? 'other',
-          text: part ? rest.slice(first.length).trim() || 'found at fault' : text,
+      found: (rest, context) => {
+        const typed = rest.text;
+        if (!rest.next) return refuse(rest.at, 'What was found is missing.', 'Write it like: found c31 leaking');
+        const lower = typed.toLowerCase();
+        const found = {
+          kind: 'finding' as const,
+          finding: kindCalled(lower),
           severity: 'plain' as const,
-          previousHands: /previous hands|re-?soldered|twiddled/.test(lower),
-          ...(part ? { designator: part.designator, section: part.section } : {}),
+          previousHands: handsIn(lower),
         };
+        // Free words may begin with anything; a name that the set does not have stays a word.
+        if (!namesParts(rest, context)) return { ...found, text: rest.takeText() };
+        const parts = takeDesignators(rest, context, 'found c31 leaking');
+        const text = rest.takeText() || 'found at fault';
+        return parts.map(({ designator, part }) => ({ ...found, text, designator, ...(part ? { section: part.section } : {}) }));
       },
     },
     // The line names no section, no kind and no degree of its own: it says them by its words, or not at all.
     write: (entry) => {
       const line = `found ${[entry.designator?.toLowerCase(), entry.text].filter(Boolean).join(' ')}`;
-      const says = calls.find(([said]) => said.test(line.slice(6).toLowerCase()))?.[1] ?? 'other';
-      const hands = /previous hands|re-?soldered|twiddled/.test(line.toLowerCase());
+      const says = kindCalled(line.slice(6).toLowerCase());
+      const hands = handsIn(line.toLowerCase());
       const whole = entry.text !== '' && says === entry.finding && hands === entry.previousHands && entry.severity === 'plain';
       return whole && (entry.section === undefined || entry.designator !== undefined) ? line : undefined;
     },

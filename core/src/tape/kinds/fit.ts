@@ -1,8 +1,47 @@
 import * as z from 'zod';
 import { partOf } from '../../card';
-import { designatorOf, need } from '../../line';
-import { largestQuantity, minorSchema } from '../../money';
+import { isDesignator, need, refuse, takeDesignators } from '../../line';
+import { largestQuantity, minorSchema, moneyText, parseMoney } from '../../money';
 import { defineKind } from '../entry-kind';
+
+const example = 'fit c12 220u 25v @0.40 x2';
+/** What is done to a part without changing it. */
+const workWords = /^(re-?soldered|re-?flowed|cleaned|re-?seated|adjusted|tightened|straightened|tried)(\s|$)/i;
+const priceWord = /^@(\S*)$/;
+const countWord = /^[x×](\d{1,4})$/i;
+/** A figure with two decimals at the end of a line may be a price or belong to the name. */
+const maybePrice = /\s(\d+[.,]\d{2})$/;
+
+/**
+ * The part, its price each and how many, out of `220u 25v @0.40 x2`.
+ * @throws CoreError `unknown-name` for a price that is none, a number that is none, or a bare figure that may be a price
+ */
+function priced(typed: string, at: number): { readonly text: string; readonly priceMinor: number; readonly quantity: number } {
+  let [priceMinor, quantity] = [0, 1];
+  const kept: string[] = [];
+  for (const word of typed.split(/\s+/)) {
+    const price = priceWord.exec(word)?.[1];
+    const count = countWord.exec(word)?.[1];
+    if (price !== undefined) priceMinor = parseMoney(price) ?? refuse(at, `"${price}" is not a price.`, 'Write it like @0.40, each.');
+    else if (count !== undefined && kept.length) quantity = Number(count);
+    else kept.push(word);
+  }
+  const text = kept.join(' ');
+  const bare = maybePrice.exec(text)?.[1];
+  if (bare !== undefined && priceMinor === 0)
+    refuse(at + typed.indexOf(bare), `Is ${bare} the price?`, `Write @${bare}, each; a part that is called so is put in by Parts.`);
+  if (quantity < 1 || quantity > largestQuantity) refuse(at, 'How many were fitted?', `A number from 1 to ${largestQuantity}, such as x2.`);
+  return { text: text || refuse(at, 'The new part is missing.', `Write it like: ${example}`), priceMinor, quantity };
+}
+/** Whether a part's name comes back from a line as it is. */
+const isPlain = (name: string): boolean =>
+  name.trim() === name &&
+  !/\s{2}/.test(name) &&
+  !workWords.test(name) &&
+  !maybePrice.test(name) &&
+  name.split(' ').every((word, k) => !priceWord.test(word) && !(k > 0 && countWord.test(word)) && !(k === 0 && isListed(word)));
+/** A first word that would be taken for one more designator. */
+const isListed = (word: string): boolean => isDesignator(word) || /^[a-z]{1,4}\d{1,4}[-–.]/i.test(word);
 
 export const fit = defineKind('fit', {
   title: 'Part fitted',
@@ -29,28 +68,36 @@ export const fit = defineKind('fit', {
   },
   line: {
     verbs: {
-      fit: (rest, words, context, at) => {
-        const { designator, part } = designatorOf(words[0], context, at, 'fit c12 220u 25v');
-        return {
+      fit: (rest, context) => {
+        const parts = takeDesignators(rest, context, example);
+        const { at } = rest;
+        const { text, priceMinor, quantity } = priced(need(rest, 'The new part', example), at);
+        if (workWords.test(text))
+          return refuse(at, `"${text}" is work, not a part.`, `Write it like: done ${parts.map((p) => p.designator).join(', ')} ${text}`);
+        return parts.map(({ designator, part }) => ({
           kind: 'fit',
           designator,
           oldPart: part?.value ?? '',
-          newPart: need(rest.slice(designator.length).trim(), at, 'The new part', 'fit c12 220u 25v'),
+          newPart: text,
           why: '',
           proof: '',
-          priceMinor: 0,
-          quantity: 1,
+          priceMinor,
+          quantity,
           source: '',
           ...(part ? { section: part.section } : {}),
-        };
+        }));
       },
     },
-    // Reason, proof, price and source stand in the form alone.
+    // Reason, proof and source stand in the form alone.
     write: (entry, card) => {
       const part = card && partOf(card, entry.designator);
-      const asTyped = !entry.why && !entry.proof && !entry.source && entry.priceMinor === 0 && entry.quantity === 1;
+      const asTyped = !entry.why && !entry.proof && !entry.source && isPlain(entry.newPart);
       const asOnCard = entry.oldPart === (part?.value ?? '') && entry.section === part?.section;
-      return asTyped && asOnCard ? `fit ${entry.designator.toLowerCase()} ${entry.newPart}` : undefined;
+      const price = entry.priceMinor ? `@${moneyText(entry.priceMinor)}` : '';
+      const count = entry.quantity === 1 ? '' : `x${entry.quantity}`;
+      return asTyped && asOnCard
+        ? ['fit', entry.designator.toLowerCase(), entry.newPart, price, count].filter(Boolean).join(' ')
+        : undefined;
     },
   },
   examples: [

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { sectionName } from '../../card';
-import { placeOf } from '../../line';
+import { takePlace } from '../../line';
 import { liftText } from '../../words';
 import { defineKind } from '../entry-kind';
-import { answerOf, answerWord, foundByIt, type Answers } from './answers';
+import { answerWord, foundByIt, takeAnswer, type Answers } from './answers';
 
 const comesBack: Answers = { yes: ['recovers', 'yes'], no: ['stays', 'no', 'same'], asks: 'Does the supply come back?' };
 
@@ -16,9 +16,9 @@ export const lift = defineKind('lift', {
   paper: { none: foundByIt },
   line: {
     verbs: {
-      lift: (_rest, words, context, at) => {
-        const { section } = placeOf(words[0], context, at);
-        const recovers = answerOf(words[1], at, comesBack, `lift ${section} recovers`);
+      lift: (rest, context) => {
+        const { section } = takePlace(rest, context);
+        const recovers = takeAnswer(rest, comesBack, `lift ${section} recovers`);
         return { kind: 'lift', section, recovers };
       },
     },

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { sectionName } from '../../card';
-import { placeOf, placeWord, type Place } from '../../line';
+import { placeWord, takePlace, type Place } from '../../line';
 import { manipulations, manipulationText, type Manipulation } from '../../words';
 import { defineKind } from '../entry-kind';
-import { answerOf, answerWord, eachOf, placeFields, placeRef, foundByIt, type Answers } from './answers';
+import { answerWord, eachOf, placeFields, placeRef, foundByIt, takeAnswer, type Answers } from './answers';
 
 const changes: Answers = { yes: ['changed', 'changes', 'yes'], no: ['steady', 'no', 'same'], asks: 'Did the symptom change?' };
 
@@ -29,9 +29,9 @@ export const manipulation = defineKind('manipulation', {
   line: {
     verbs: eachOf<Manipulation, { kind: 'manipulation'; act: Manipulation; changed: boolean } & Place>(
       manipulations,
-      (act) => (_rest, words, context, at) => {
-        const place = placeOf(words[0], context, at);
-        return { kind: 'manipulation', act, changed: answerOf(words[1], at, changes, `${act} l4 changed`), ...place };
+      (act) => (rest, context) => {
+        const place = takePlace(rest, context);
+        return { kind: 'manipulation', act, changed: takeAnswer(rest, changes, `${act} ${placeWord(place)} changed`), ...place };
       },
     ),
     write: (entry) => `${entry.act} ${placeWord(entry)} ${answerWord(entry.changed, changes)}`,

@@ -9,7 +9,7 @@ export const note = defineKind('note', {
   words: (entry) => ({ what: entry.text }),
   paper: { none: 'it is for the bench; what the owner should read is a remark' },
   line: {
-    verbs: { note: (rest, _words, _context, at) => ({ kind: 'note', text: need(rest, at, 'The note', 'note socket corroded') }) },
+    verbs: { note: (rest) => ({ kind: 'note', text: need(rest, 'The note', 'note socket corroded') }) },
     write: (entry) => `note ${entry.text}`,
   },
   examples: [{ kind: 'note', text: 'socket corroded' }],

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { partOf } from '../../card';
-import { designatorOf, refuse } from '../../line';
+import { refuse, takeDesignator } from '../../line';
 import { defineKind } from '../entry-kind';
 
 const results = ['good', 'bad'] as const;
@@ -24,14 +24,11 @@ export const proof = defineKind('proof', {
   },
   line: {
     verbs: {
-      proof: (_rest, words, context, at) => {
-        const { designator } = designatorOf(words[0], context, at, 'proof c31 bad 30.9p');
-        const result = results.find((known) => known === words[1]?.text.toLowerCase());
-        if (!result) return refuse(words[1]?.at ?? at, 'Good or bad?', 'Write it like: proof c31 bad 30.9p');
-        const text = words
-          .slice(2)
-          .map((word) => word.text)
-          .join(' ');
+      proof: (rest, context) => {
+        const { designator } = takeDesignator(rest, context, 'proof c31 bad 30.9p');
+        const result = rest.takeIf((word) => results.find((known) => known === word));
+        if (!result) return refuse(rest.at, 'Good or bad?', 'Write it like: proof c31 bad 30.9p');
+        const text = rest.takeText();
         return { kind: 'proof', designator, result, ...(text ? { text } : {}) };
       },
     },

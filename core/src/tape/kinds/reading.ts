@@ -5,10 +5,20 @@ import { quantityText, units, writtenQuantity } from '../../quantity';
 import { readingVerdicts } from '../../words';
 import { defineKind, type EntryBody } from '../entry-kind';
 
+const partMeasures = ['esr', 'hfe', 'vf'] as const;
+export type PartMeasure = (typeof partMeasures)[number];
+export const measureNames: Readonly<Record<PartMeasure, string>> = { esr: 'ESR', hfe: 'hFE', vf: 'forward voltage' };
+
 /** What a reading was taken of. */
 export const readingSubjectSchema = z.discriminatedUnion('what', [
   z.object({ what: z.literal('point'), point: z.string() }),
-  z.object({ what: z.literal('part'), designator: z.string(), pin: z.string().optional() }),
+  z.object({
+    what: z.literal('part'),
+    designator: z.string(),
+    pin: z.string().optional(),
+    /** What was measured of the part, where that is not its value. */
+    measure: z.enum(partMeasures).optional(),
+  }),
   z.object({ what: z.literal('limit'), limit: z.string() }),
   z.object({ what: z.literal('channel'), channel: z.number().int() }),
 ]);
@@ -24,7 +34,7 @@ export function subjectText(subject: ReadingSubject): string {
     case 'channel':
       return `ch ${subject.channel}`;
     case 'part':
-      return subject.pin ? `${subject.designator} ${subject.pin}` : subject.designator;
+      return [subject.designator, subject.pin ?? (subject.measure && measureNames[subject.measure])].filter(Boolean).join(' ');
   }
 }
 
@@ -71,7 +81,7 @@ function typedName(
       return r.condition.channel === subject.channel ? `ch${subject.channel}` : undefined;
     case 'part': {
       const name = subject.designator.toLowerCase();
-      if (subject.pin) return `${name} ${subject.pin}`;
+      if (subject.pin ?? subject.measure) return `${name} ${subject.pin ?? subject.measure}`;
       // Nothing has no unit of its own.
       return r.value !== null || unitOfPart(subject.designator) === r.unit ? name : undefined;
     }
@@ -96,7 +106,11 @@ export const reading = defineKind('reading', {
       case 'channel':
         return { ...shown, ref: `ch ${subject.channel}`, what: `frequency${tail}` };
       case 'part':
-        return { ...shown, ref: subject.designator, what: `${subject.pin ? `pin ${subject.pin}` : ''}${tail}` };
+        return {
+          ...shown,
+          ref: subject.designator,
+          what: `${subject.pin ? `pin ${subject.pin}` : subject.measure ? measureNames[subject.measure] : ''}${tail}`,
+        };
     }
   },
   // A reading of a test is held against its limits on the sheet and in Test, and one of a channel likewise; which sections a test leans

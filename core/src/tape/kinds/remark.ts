@@ -14,7 +14,7 @@ const verbs: Readonly<Record<About, readonly [verb: string, missing: string, exa
 type Remark = { readonly kind: 'remark'; readonly about: About; readonly text: string };
 const verbOf =
   (about: About): ReadVerb<{ kind: 'remark'; about: About; text: string }> =>
-  (rest, _words, _context, at) => ({ kind: 'remark', about, text: need(rest, at, verbs[about][1], verbs[about][2]) });
+  (rest) => ({ kind: 'remark', about, text: need(rest, verbs[about][1], verbs[about][2]) });
 
 export const remark = defineKind('remark', {
   title: 'Remark',

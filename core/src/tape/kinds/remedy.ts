@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { sectionName } from '../../card';
-import { placeOf, placeWord, type Place } from '../../line';
+import { placeWord, takePlace, type Place } from '../../line';
 import { remedies, remedyText, type Remedy } from '../../words';
 import { defineKind } from '../entry-kind';
-import { answerOf, answerWord, eachOf, placeFields, placeRef, type Answers } from './answers';
+import { answerWord, eachOf, placeFields, placeRef, takeAnswer, type Answers } from './answers';
 
 const cures: Answers = { yes: ['cured', 'works', 'yes'], no: ['same', 'no'], asks: 'Is the trouble gone?' };
 
@@ -27,10 +27,9 @@ export const remedy = defineKind('remedy', {
         : [],
   },
   line: {
-    verbs: eachOf<Remedy, { kind: 'remedy'; remedy: Remedy; cured: boolean } & Place>(remedies, (act) => (_rest, words, context, at) => {
-      const place = placeOf(words[0], context, at);
-      const example = `${act} ${words[0]?.text ?? 'j2'} cured`;
-      return { kind: 'remedy', remedy: act, cured: answerOf(words[1], at, cures, example), ...place };
+    verbs: eachOf<Remedy, { kind: 'remedy'; remedy: Remedy; cured: boolean } & Place>(remedies, (act) => (rest, context) => {
+      const place = takePlace(rest, context);
+      return { kind: 'remedy', remedy: act, cured: takeAnswer(rest, cures, `${act} ${placeWord(place)} cured`), ...place };
     }),
     write: (entry) => `${entry.remedy} ${placeWord(entry)} ${answerWord(entry.cured, cures)}`,
   },

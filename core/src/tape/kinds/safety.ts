@@ -15,7 +15,8 @@ export const safety = defineKind('safety', {
   },
   words: (entry, card) => {
     const value = entry.value === undefined ? '' : `, ${quantityText(entry.value, entry.unit ?? '')}`;
-    const result = entry.result === 'not-needed' ? 'not needed' : entry.result;
+    const isCaution = entry.check.startsWith('hazard-') && entry.value === undefined;
+    const result = { right: isCaution ? 'read, and kept to' : 'right', wrong: 'wrong', 'not-needed': 'not needed' }[entry.result];
     return { what: `${checkName(card, entry.check)}: ${result}${value}${entry.text ? `, ${entry.text}` : ''}` };
   },
   paper: { none: 'it protects who works on the set; the sheet carries the cautions of the card' },

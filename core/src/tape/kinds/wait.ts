@@ -1,7 +1,10 @@
 import * as z from 'zod';
-import { refuse } from '../../line';
+import { dayOf, dayOfWord, daysAfter, refuse } from '../../line';
 import { waitNames, waitReasons } from '../../words';
 import { defineKind } from '../entry-kind';
+
+/** A day, or a number of days, at the end of what is waited for. */
+const ends = /^(.*?)(?:(?:^|,?\s+)(?:until|by)\s+(\d[\d-]*)|(?:^|,\s*|\s+)(?:in\s+)?(\d{1,3})\s*(days?|weeks?))$/i;
 
 export const wait = defineKind('wait', {
   title: 'Wait',
@@ -17,17 +20,26 @@ export const wait = defineKind('wait', {
   paper: { none: 'it is over when the set is handed back' },
   line: {
     verbs: {
-      wait: (rest, words, _context, at) => {
-        const reason = waitReasons.find((known) => known === words[0]?.text.toLowerCase());
+      wait: (rest, { now = new Date() }) => {
+        const reason = rest.takeIf((word) => waitReasons.find((known) => known === word));
         if (!reason)
-          return refuse(words[0]?.at ?? at, 'Wait for what?', `Write it like: wait part FL2 ordered. It knows ${waitReasons.join(', ')}.`);
-        return { kind: 'wait', reason, text: rest.slice(reason.length).trim() };
+          return refuse(rest.at, 'Wait for what?', `Write it like: wait part FL2 ordered until 12-04. It knows ${waitReasons.join(', ')}.`);
+        const { at } = rest;
+        const said = rest.takeText();
+        const [, text = said, day, days, span] = ends.exec(said) ?? [];
+        if (day === undefined && days === undefined) return { kind: 'wait', reason, text: said };
+        const until = day === undefined ? daysAfter(dayOf(now), Number(days) * (/^w/i.test(span ?? '') ? 7 : 1)) : dayOfWord(day, now);
+        if (until === undefined)
+          return refuse(at + said.length - (day?.length ?? 0), `There is no day ${day}.`, 'Write it like 12-04 or 2026-12-04.');
+        return { kind: 'wait', reason, text: text.trim(), until };
       },
     },
-    write: (entry) => (entry.until ? undefined : `wait ${entry.reason} ${entry.text}`.trim()),
+    write: ({ reason, text, until }) =>
+      ends.test(text) ? undefined : ['wait', reason, text, until ? `until ${until}` : ''].filter(Boolean).join(' '),
   },
   examples: [
     { kind: 'wait', reason: 'part', text: 'FL2 ordered' },
+    { kind: 'wait', reason: 'part', text: 'FL2 ordered', until: '2026-12-04' },
     { kind: 'wait', reason: 'nothing', text: '' },
   ],
 });

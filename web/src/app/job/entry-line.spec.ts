@@ -50,6 +50,16 @@ describe('EntryLine', () => {
     expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
   });
 
+  it('keeps what was told afterwards and what a part cost, and refuses the word that it cannot read', async () => {
+    await type('worked 05:15-16:21 less 15 min', 'Enter');
+    await type('fit c12 470u 25v @0.40 x2', 'Enter');
+    await type('start 25:00');
+    expect(element().textContent).toContain('"25:00" is not understood here.');
+    const [, worked, fitted] = await TestBed.inject(JobRepository).tape(jobId);
+    expect(worked).toEqual(jasmine.objectContaining({ kind: 'labour', act: 'worked', minutes: 651 }));
+    expect(fitted).toEqual(jasmine.objectContaining({ kind: 'fit', designator: 'C12', priceMinor: 40, quantity: 2 }));
+  });
+
   it('says what the entry would do to the suspicion', async () => {
     await type('receive am dead');
     await settle();

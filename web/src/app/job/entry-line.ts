@@ -142,10 +142,10 @@ export class EntryLine {
     this.lineBefore = line;
     this.setText('');
     this.line.condition.set(understood.condition);
-    const { entry } = understood;
-    if (!entry) return;
+    if (!understood.entry) return;
+    const entries = [understood.entry, ...(understood.more ?? [])];
     this.pending.update((n) => n + 1);
-    const written = this.last.then(() => this.writer.keep(entry));
+    const written = this.last.then(() => this.writer.keepAll(entries));
     this.last = written;
     const kept = await written;
     this.pending.update((n) => n - 1);

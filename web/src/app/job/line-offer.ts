@@ -25,8 +25,8 @@ export class LineOffer {
     const index = this.sheets?.index();
     return {
       condition: this.condition(),
-      // Instruments age by the day.
-      now: new Date(`${this.clock.day()}T12:00`),
+      // What is told afterwards is not still to come.
+      now: new Date(this.clock.minute()),
       instruments: this.job.instruments(),
       ...(card ? { card } : {}),
       ...(index ? { onSheets: (name: string) => index.has(name) } : {}),

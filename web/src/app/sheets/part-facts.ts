@@ -1,6 +1,6 @@
 import { hazardCautions, partOf, pointOf, sectionOf, type Card, type Condition } from '@amber-relay/core/card';
 import { findingNames } from '@amber-relay/core/words';
-import { ofKind, readingText, type TapeEntry } from '@amber-relay/core/tape';
+import { measureNames, ofKind, readingText, type TapeEntry } from '@amber-relay/core/tape';
 import { quantityText } from '@amber-relay/core/quantity';
 import { baseName, type PlaceIndex, type Spot } from '@amber-relay/core/sheets';
 import { expectedAt } from './sheet-marks';
@@ -61,7 +61,13 @@ export function partFacts(
       const { subject } = reading;
       const of = subject.what === 'point' ? subject.point : subject.what === 'part' ? subject.designator : undefined;
       if (!own(of)) return [];
-      return [[subject.what === 'part' && subject.pin ? `pin ${subject.pin.toUpperCase()}` : 'here', reading] as const];
+      const at =
+        subject.what !== 'part'
+          ? undefined
+          : subject.pin
+            ? `pin ${subject.pin.toUpperCase()}`
+            : subject.measure && measureNames[subject.measure];
+      return [[at ?? 'here', reading] as const];
     }),
   );
   const replaced = history?.replaced[part?.designator ?? name] ?? 0;

@@ -1,0 +1,141 @@
+import { attempt } from '../errors';
+import type { EntryContext } from '../line';
+import { entryTitle } from '../tape';
+import { smallLaid } from '../testing/small-card';
+import { readLine } from './entry-line';
+
+/** Lines as they are typed at a bench, and what each must be understood as, or refused with. */
+const onSheets = new Set(['C1', 'C2', 'C3', 'D2', 'J52', 'K1']);
+const context: EntryContext = {
+  card: { ...smallLaid(), bands: ['20 m', '80 m'] },
+  condition: {},
+  instruments: [],
+  onSheets: (name) => onSheets.has(name),
+  now: new Date('2026-11-27T14:02'),
+};
+const bare: EntryContext = { condition: {}, instruments: [], now: new Date('2026-11-27T14:02') };
+
+/** What was understood: each entry, or the state that holds from now on, or the refusal. */
+function understood(line: string, under: EntryContext): string {
+  const read = attempt(() => readLine(line, under));
+  if (!read.ok) return `refused at ${read.failure.position}: ${read.failure.message}`;
+  const { value } = read;
+  if (!value.entry) return value.title;
+  const figure = value.figure && !value.title.includes(value.figure) ? `, ${value.figure}` : '';
+  return value.entry.kind === 'reading'
+    ? `${value.title}${figure}`
+    : [value.entry, ...(value.more ?? [])].map((entry) => entryTitle(entry, under.card)).join('; ');
+}
+
+describe('a line of the bench', () => {
+  describe('with a card', () => {
+    for (const [line, expected] of [
+      // Labour.
+      ['start', 'Labour started'],
+      ['start 05:15', 'Labour started 2026-11-27 05:15'],
+      ['start 5.15', 'Labour started 2026-11-27 05:15'],
+      ['start yesterday 09:00', 'Labour started 2026-11-26 09:00'],
+      ['start 2026-11-25 05:15', 'Labour started 2026-11-25 05:15'],
+      ['start 11-25 05:15', 'Labour started 2026-11-25 05:15'],
+      ['stop 12:21', 'Labour stopped 2026-11-27 12:21'],
+      ['stop 16:21', 'refused at 5: 16:21 of 2026-11-27 is still to come.'],
+      ['start yesterday', 'refused at 15: At what time?'],
+      ['start now please', 'refused at 6: "now" is not understood here.'],
+      ['stop 12:21 for tea', 'refused at 11: "for" is not understood here.'],
+      ['break 20 min', 'Break, 20 min'],
+      ['break 20', 'Break, 20 min'],
+      ['break 2 h', 'Break, 120 min'],
+      ['break 1h30', 'Break, 90 min'],
+      ['break soon', 'refused at 6: How long was the break?'],
+      ['worked 05:15-16:21 less 15 min', 'Worked 10 h 51 min'],
+      ['worked 22:30-00:15', 'Worked 1 h 45 min'],
+      ['worked 2h10 yesterday', 'Worked 2 h 10 min on 2026-11-26'],
+      ['worked yesterday 2h10', 'Worked 2 h 10 min on 2026-11-26'],
+      ['worked 90 min today', 'Worked 1 h 30 min'],
+      ['worked 10 h 51 min', 'Worked 10 h 51 min'],
+      ['worked', 'refused at 6: How long was worked?'],
+      ['worked 1 h less 2 h', 'refused at 19: Nothing is left of it.'],
+      ['worked 1 h less', 'refused at 15: Less how much?'],
+      ['worked 1 h 2027-01-05', 'refused at 21: 2027-01-05 is still to come.'],
+      // Parts.
+      ['fit c12 470u 25v', 'C12 fitted: 470u 25v'],
+      ['fit c12 470u 25v @0.40', 'C12 fitted: 470u 25v'],
+      ['fit d2 XB407S', 'D2 fitted: XB407S'],
+      ['fit d2 XB407S 2.10', 'refused at 14: Is 2.10 the price?'],
+      ['fit d2 XB407S @cheap', 'refused at 7: "cheap" is not a price.'],
+      ['fit c1 c2 c3 kit', 'C1 fitted: kit; C2 fitted: kit; C3 fitted: kit'],
+      ['fit c1-c3 kit', 'C1 fitted: kit; C2 fitted: kit; C3 fitted: kit'],
+      ['fit c1, c2 and c3 kit', 'C1 fitted: kit; C2 fitted: kit; C3 fitted: kit'],
+      ['fit c1-c9 kit', 'refused at 4: C4 is not on this card, nor on its sheets.'],
+      ['fit c99 kit', 'refused at 4: C99 is not on this card, nor on its sheets.'],
+      ['fit j52 resoldered', 'refused at 8: "resoldered" is work, not a part.'],
+      ['fit j52', 'refused at 7: The new part is missing.'],
+      ['fit', 'refused at 3: Which part?'],
+      ['proof c31 bad 30.9p', 'C31 proved bad, 30.9p'],
+      ['proof d2 good', 'D2 proved good'],
+      ['proof c31 perhaps', 'refused at 10: Good or bad?'],
+      // Readings of parts.
+      ['c1 esr 12', 'C1 ESR, 12 Ω'],
+      ['c1 esr 0.4ohm', 'C1 ESR, 400 mΩ'],
+      ['q3 hfe 120', 'Q3 hFE, Mixer, 120'],
+      ['d2 vf 0.645', 'D2 forward voltage, 645 mV'],
+      ['q3 b 0.6', 'Q3 pin b, Mixer, 600 mV'],
+      ['q3 foo 12', 'refused at 3: "foo" is no pin of Q3.'],
+      ['k1 rx 4.2ohm', 'K1, receive, 4.2 Ω'],
+      ['c31 open', 'refused at 4: "open" is no figure.'],
+      ['c31 OL', 'refused at 4: "ol" is no figure.'],
+      ['d2 short', 'refused at 3: "short" is no figure.'],
+      ['c31 20 r7', 'refused at 7: "r7" is not understood here.'],
+      // Findings.
+      ['found c31 leaking', 'C31 leaking'],
+      ['found c1, c2 dried', 'C1 dried; C2 dried'],
+      ['found c1-c3 dried', 'C1 dried; C2 dried; C3 dried'],
+      ['found c31, c99 dried', 'refused at 11: C99 is not on this card, nor on its sheets.'],
+      ['found smells of smoke', 'smells of smoke'],
+      ['found c31', 'C31 found at fault'],
+      ['found', 'refused at 5: What was found is missing.'],
+      // Waits.
+      ['wait part FL2 ordered', 'Waits for a part: FL2 ordered'],
+      ['wait part FL2 from the coast, 6 days', 'Waits for a part: FL2 from the coast, until 2026-12-03'],
+      ['wait part FL2 until 12-04', 'Waits for a part: FL2, until 2026-12-04'],
+      ['wait part FL2 in 2 weeks', 'Waits for a part: FL2, until 2026-12-11'],
+      ['wait part FL2 until 13-04', 'refused at 20: There is no day 13-04.'],
+      ['wait answer', 'Waits for an answer'],
+      ['wait nothing', 'Waits for nothing'],
+      ['wait tea', 'refused at 5: Wait for what?'],
+      // Acts of fault finding.
+      ['tap c31 changed', 'C31 tapped: the symptom changed'],
+      ['tap c31 changed a bit', 'refused at 16: "a" is not understood here.'],
+      ['reflow c31 cured', 'C31 reflowed: the trouble is gone'],
+      ['lift Antenna filter recovers', 'Feed of the Antenna filter lifted: the supply comes back'],
+      ['lift nowhere recovers', 'refused at 5: "nowhere" is no part or section of this card.'],
+      ['compare tp7 higher', 'TP7 tuning voltage higher than in the healthy set'],
+      ['compare tp7 higher still', 'refused at 19: "still" is not understood here.'],
+      // Conditions.
+      ['20 m am', 'Now: 20 m, AM'],
+      ['am fm', 'refused at 3: Twice a mode: which one?'],
+      ['keyed rx', 'refused at 6: Twice a state: which one?'],
+      ['ch1 ch19 am', 'refused at 4: Twice a channel: which one?'],
+      ['tp7 20 m 3.1v', 'TP7 tuning voltage, 20 m, 3.1 V'],
+      ['receive am dead', 'Receive AM: dead'],
+      ['note 20 m am 3.1v or so', '20 m am 3.1v or so'],
+    ] as const)
+      it(`"${line}"`, () => expect(understood(line, context)).toBe(expected));
+  });
+
+  describe('of a set without a card', () => {
+    for (const [line, expected] of [
+      ['fit d2 XB407S', 'D2 fitted: XB407S'],
+      ['fit c1 c2 kit', 'C1 fitted: kit; C2 fitted: kit'],
+      ['fit c1-c4 kit @0.30', 'C1 fitted: kit; C2 fitted: kit; C3 fitted: kit; C4 fitted: kit'],
+      ['found r7, c1-c2 dried', 'R7 dried; C1 dried; C2 dried'],
+      ['found q3 burnt', 'Q3 burnt'],
+      ['proof q3 bad short b-e', 'Q3 proved bad, short b-e'],
+      ['r7 4k7', 'R7, 4.7 kΩ'],
+      ['q3 e 0.6', 'Q3 pin e, 600 mV'],
+      ['ic2 4 5.1v', 'IC2 pin 4, 5.1 V'],
+      ['tap vco changed', 'refused at 4: "vco" is no part or section of this card.'],
+    ] as const)
+      it(`"${line}"`, () => expect(understood(line, bare)).toBe(expected));
+  });
+});
