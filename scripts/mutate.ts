@@ -16,10 +16,17 @@ const aims: Readonly<Record<string, number>> = {
 };
 /** Rooms whose specs speak for a room beside its own: its declarations are held to what they say where they are read. */
 const spokenFor: Readonly<Record<string, readonly string[]>> = {
+  quantity: ['measure', 'entry'],
+  measure: ['entry', 'sums'],
+  card: ['entry', 'job', 'trace'],
   tape: ['entry', 'job'],
+  job: ['entry'],
+  entry: ['job'],
   line: ['entry'],
   words: ['entry', 'job'],
   format: ['archive', 'copy'],
+  archive: ['tape', 'copy'],
+  signal: ['sums'],
 };
 const patienceMs = 90_000;
 

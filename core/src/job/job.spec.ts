@@ -201,6 +201,81 @@ describe('claims', () => {
   });
 });
 
+describe('what a claim says', () => {
+  const stands = (says: 'good' | 'bad', chance: number): string | undefined =>
+    checkClaims(
+      tapeOf({ kind: 'claim', claimant: 'a shop', text: 'it', section: 'pa', says }),
+      { sections: [{ section: 'pa', chance }] } as unknown as ReturnType<typeof trace>,
+      (id) => id,
+    )[0]?.stands;
+  for (const [chance, good, bad] of [
+    [0.5, 'contradicted', 'supported'],
+    [0.49, 'open', 'open'],
+    [0.01, 'open', 'open'],
+    [0.009, 'supported', 'contradicted'],
+  ] as const)
+    it(`is held against ${chance * 100} in 100`, () => expect([stands('good', chance), stands('bad', chance)]).toEqual([good, bad]));
+});
+
+describe('each stage', () => {
+  const says = (stage: string, ...bodies: readonly TapeBody[]): readonly [string, string] | undefined => {
+    const found = stageStates(sampleJob, tapeOf(...bodies), card).find((one) => one.stage === stage);
+    return found && [found.state, found.says];
+  };
+  const finding = (kind: 'clean' | 'bad-joint'): TapeBody => ({
+    kind: 'finding',
+    finding: kind,
+    text: '',
+    severity: 'plain',
+    previousHands: false,
+  });
+  const after = limitReading('power-am', 3.8, 'in');
+  for (const [what, stage, bodies, expected] of [
+    ['nothing looked at', 'first-look', [], ['not-begun', 'not begun']],
+    ['all clean', 'first-look', [finding('clean')], ['done', 'looks clean']],
+    ['one finding', 'first-look', [finding('bad-joint'), finding('clean')], ['done', '1 finding']],
+    ['no reading', 'trace', [], ['not-begun', 'not begun']],
+    ['one reading', 'trace', [readingBody('TP2', 8, 'in')], ['in-hand', '1 reading']],
+    ['a part proved good', 'trace', [{ kind: 'proof', designator: 'C31', result: 'good' }], ['not-begun', 'not begun']],
+    ['a part proved bad', 'trace', [{ kind: 'proof', designator: 'C31', result: 'bad' }], ['done', 'proven: C31']],
+    ['a part fitted', 'trace', [{ kind: 'proof', designator: 'C31', result: 'bad' }, fitBody('IC3', 'if-amp')], ['done', 'led to IC3']],
+    ['no part', 'parts', [], ['not-begun', 'waits for Trace']],
+    ['two parts', 'parts', [fitBody('IC3', 'if-amp'), fitBody('Q3', 'mixer')], ['done', '2 parts fitted']],
+    ['a test before', 'test', [after], ['in-hand', 'before: 1 of 3']],
+    ['a test after', 'test', [fitBody('IC3', 'if-amp'), after], ['in-hand', 'after: 1 of 3']],
+    ['a test before only', 'test', [after, fitBody('IC3', 'if-amp')], ['not-begun', 'not begun']],
+    ['a stage told done', 'align', [{ kind: 'stage', stage: 'align', state: 'done' }], ['done', 'done']],
+    ['a promise', 'hand-back', [], ['not-begun', 'promised 02-13']],
+    ['handed back', 'hand-back', [{ kind: 'handed-back', totalMinor: 0 }], ['done', 'handed back']],
+  ] as const)
+    it(`says how it stands: ${what}`, () => expect(says(stage, ...(bodies as readonly TapeBody[]))).toEqual([...expected]));
+
+  it('is where the work goes on: what was left behind only where something is missing', () => {
+    const at = (...bodies: readonly TapeBody[]): string => summarise(sampleJob, tapeOf(...bodies), card).stage;
+    expect(at()).toBe('safety');
+    expect(at(...signed)).toBe('first-look');
+    expect(at(...signed, readingBody('TP2', 8, 'in'))).toBe('trace');
+    expect(at(readingBody('TP2', 8, 'in'))).toBe('safety');
+    expect(at({ kind: 'handed-back', totalMinor: 0 })).toBe('hand-back');
+  });
+});
+
+describe('labour', () => {
+  const at = (minutes: number): string => new Date(Date.UTC(2026, 1, 12, 9, minutes)).toISOString();
+  const seconds = (...bodies: readonly TapeBody[]): number => labourClock(tapeOf(...bodies), Date.UTC(2026, 1, 12, 12)).seconds;
+  it('told afterwards counts when it was', () => {
+    expect(seconds({ kind: 'labour', act: 'start', when: at(-60) }, { kind: 'labour', act: 'stop' })).toBe(61 * 60);
+    // The end told first, and the start after it.
+    expect(seconds({ kind: 'labour', act: 'stop', when: at(-10) }, { kind: 'labour', act: 'start', when: at(-40) })).toBe(30 * 60);
+  });
+  it('told at once is added, whatever the clock does', () => {
+    expect(seconds({ kind: 'labour', act: 'worked', minutes: 651, day: '2026-02-11' })).toBe(651 * 60);
+    expect(seconds({ kind: 'labour', act: 'start' }, { kind: 'labour', act: 'worked', minutes: 30 }, { kind: 'labour', act: 'stop' })).toBe(
+      32 * 60,
+    );
+  });
+});
+
 describe('the price', () => {
   const shop = { ...sampleShop, ratePerHourMinor: 3800, taxPercent: 8 };
   it('takes the started minute, the parts and the tax, each rounded half up', () => {
