@@ -137,3 +137,27 @@ test('the theme is chosen once and stays', async ({ page }) => {
   await page.reload();
   await expect.poll(theme).toBe('daylight');
 });
+
+test('what was done away from the clock is told afterwards, several parts in one line, and no word is dropped', async ({ page }) => {
+  await openJob(page, 411, 'functions');
+  const job = new JobPage(page);
+  await expect(page.getByText('0:37:36')).toBeVisible();
+  await job.type('worked 05:15-16:21 less 15 min');
+  await expect(job.rows().last()).toContainText('Worked 10 h 51 min');
+  await expect(page.getByText('11:28:36')).toBeVisible();
+  await job.entry().fill('fit c1, c5 1000u kit @0.40');
+  await expect(page.getByText('Kept together: also C5.')).toBeVisible();
+  await job.entry().press('Enter');
+  await expect(job.rows().filter({ hasText: 'fitted: 1000u kit' })).toHaveCount(2);
+  for (const [line, named] of [
+    ['start now please', '"now" is not understood here.'],
+    ['fit c1 1000u 2.10', 'Is 2.10 the price?'],
+    ['fit j2 resoldered', '"resoldered" is work, not a part.'],
+    ['break soon', 'How long was the break?'],
+  ] as const) {
+    await job.entry().fill(line);
+    await job.entry().press('Enter');
+    await expect(page.getByText(named)).toBeVisible();
+    await expect(job.entry()).toHaveValue(line);
+  }
+});

@@ -91,7 +91,7 @@ test('the entry line says what is wrong and where, and takes a completion', asyn
     ['c999 1u', 'There is no part C999 on this card.'],
     ['tp7 3..1v', 'A second decimal sign.'],
     ['ch41 27.4M', 'There is no channel 41.'],
-    ['fit c999 1u', 'C999 is not on this card.'],
+    ['fit c999 1u', 'C999 is not on this card, nor on its sheets.'],
   ] as const) {
     await job.entry().fill(line);
     await job.entry().press('Enter');

@@ -6,6 +6,7 @@ import { partOf } from '@amber-relay/core/card';
 import { findingKinds, findingNames, type FindingKind } from '@amber-relay/core/words';
 import { ofKind, type TapeBody } from '@amber-relay/core/tape';
 import { readPhoto } from '../../book-in/read-photo';
+import { CardSheets } from '../../sheets/card-sheets';
 import type { Photo } from '../../storage/job-repository';
 import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
@@ -110,6 +111,7 @@ import { TapeWriter } from '../tape-writer';
 export class FirstLookStage {
   protected readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
+  private readonly sheets = inject(CardSheets, { optional: true });
   protected readonly kinds = findingKinds.filter((k) => k !== 'clean').map((kind) => ({ value: kind, name: findingNames[kind] }));
   protected readonly names = findingNames;
   protected readonly severities = (['slight', 'plain', 'bad'] as const).map((severity) => ({ value: severity, name: severity }));
@@ -140,8 +142,12 @@ export class FirstLookStage {
       (s) => s.name.toLowerCase() === typed.toLowerCase() || s.short.toLowerCase() === typed.toLowerCase(),
     );
     if (section) return { section: section.id };
+    const designator = typed.toUpperCase();
+    if (this.sheets?.index().has(designator)) return { designator };
     if (/^[a-z]{1,3}\d+$/i.test(typed)) {
-      this.wrongPlace.set(`There is no part ${typed.toUpperCase()} on this card. Check it, or write the place in words; nothing was kept.`);
+      this.wrongPlace.set(
+        `There is no part ${designator} on this card, nor on its sheets. Check it, or write the place in words; nothing was kept.`,
+      );
       return undefined;
     }
     return { words: typed };

@@ -30,8 +30,19 @@ describe('PartsForm', () => {
     expect(value('designator')).toBe('');
   });
 
+  it('lets the old part follow the designator at each keystroke, until it is typed by hand', async () => {
+    await bench.fill('designator', 'c12');
+    await bench.fill('designator', 'c1');
+    expect(value('old')).toBe('');
+    await bench.fill('designator', 'c12');
+    expect(value('old')).toBe('220 µF');
+    await bench.fill('old', '100 µF, by an earlier hand');
+    await bench.fill('designator', 'c1');
+    expect(value('old')).toBe('100 µF, by an earlier hand');
+  });
+
   for (const [field, wrong, says] of [
-    ['designator', 'C99', 'C99 is not on this card'],
+    ['designator', 'C99', 'C99 is not on this card, nor on its sheets'],
     ['price', 'cheap', '"cheap" is not a price'],
     ['quantity', '0', 'whole number of 1 or more'],
   ] as const)

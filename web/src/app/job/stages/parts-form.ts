@@ -4,6 +4,7 @@ import { MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { parseMoney } from '@amber-relay/core/money';
+import { CardSheets } from '../../sheets/card-sheets';
 import { fromStore } from '../../storage/from-store';
 import { ShopRepository } from '../../storage/shop-repository';
 import { Field } from '../../ui/field';
@@ -115,6 +116,8 @@ export class PartsForm {
   protected readonly inStock = computed((): Offer[] =>
     this.stock().map(({ part, quantity, drawer }) => ({ value: part, says: `${quantity} in ${drawer}` })),
   );
+  private oldOfCard = '';
+  private readonly sheets = inject(CardSheets, { optional: true });
   private readonly part = computed(() => {
     const card = this.job.card();
     return card && partOf(card, this.designator().trim());
@@ -122,8 +125,10 @@ export class PartsForm {
 
   protected setDesignator(text: string): void {
     this.designator.set(text);
-    const part = this.part();
-    if (part && !this.old()) this.old.set(part.value);
+    // It follows each keystroke, or typing Q12 would leave the old part of Q1; what was typed by hand stays.
+    if (this.old() !== this.oldOfCard) return;
+    this.oldOfCard = this.part()?.value ?? '';
+    this.old.set(this.oldOfCard);
   }
 
   protected setFresh(text: string): void {
@@ -142,9 +147,9 @@ export class PartsForm {
     const quantity = /^\d{1,3}$/.test(this.quantity().trim()) ? Number(this.quantity()) : 0;
     const part = this.part();
     const wrong = {
-      ...(this.job.card() && !part
+      ...(this.job.card() && !part && !this.sheets?.index().has(designator)
         ? {
-            designator: `${designator} is not on this card. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
+            designator: `${designator} is not on this card, nor on its sheets. Check the designator; a part without one goes on the tape as a note. What you typed is still here.`,
           }
         : {}),
       ...(priceMinor === undefined ? { price: `"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.` } : {}),
@@ -166,6 +171,7 @@ export class PartsForm {
     });
     if (!entry) return;
     for (const field of [this.designator, this.old, this.fresh, this.why, this.proof, this.price, this.source]) field.set('');
+    this.oldOfCard = '';
     this.quantity.set('1');
     this.kept.emit();
   }
