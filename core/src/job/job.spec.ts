@@ -276,6 +276,31 @@ describe('labour', () => {
   });
 });
 
+describe('the sheet of a job from another shop', () => {
+  const lines = (bodies: readonly TapeBody[]): string[] =>
+    buildReport({
+      shop: { ...sampleShop, currency: 'Mk', ratePerHourMinor: 6000 },
+      job: { ...sampleJob, currency: 'Kr' },
+      customer: { id: 'c', name: 'A', phone: '', email: '', address: '', note: '' },
+      set: { id: 's', customerId: 'c', maker: 'Oxbrae', model: 'Wren', serial: '', previousOwners: [], modifications: [] },
+      tape: tapeOf(...bodies),
+      card,
+      nowMs: 0,
+    }).priceLines.map(({ what, amount }) => `${what}: ${amount}`);
+  const worked: TapeBody = { kind: 'labour', act: 'worked', minutes: 60 };
+  it('adds no two currencies', () => {
+    expect(lines([worked, fitBody('IC3', 'if-amp', 460)])).toEqual([
+      'Labour, 60 min: Mk 60.00',
+      'Parts: Kr 4.60',
+      'Total, in two currencies, before tax: Mk 60.00 and Kr 4.60',
+    ]);
+  });
+  it('writes the one that is there', () => {
+    expect(lines([worked]).at(-1)).toBe('Total: Mk 60.00');
+    expect(lines([fitBody('IC3', 'if-amp', 460)]).at(-1)).toBe('Total: Kr 4.60');
+  });
+});
+
 describe('the price', () => {
   const shop = { ...sampleShop, ratePerHourMinor: 3800, taxPercent: 8 };
   it('takes the started minute, the parts and the tax, each rounded half up', () => {

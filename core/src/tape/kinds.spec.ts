@@ -1,4 +1,4 @@
-import { tapeOf } from '../testing/entries';
+import { entryId, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
 import { entryTitle, paperLines, tapeEvidence, type TapeBody } from './index';
 import { writeLine } from '../entry';
@@ -11,6 +11,8 @@ describe('what an entry says', () => {
   for (const [body, words] of [
     [{ kind: 'handed-back', totalMinor: 1200 }, 'Handed back'],
     [{ kind: 'handed-back', totalMinor: 1200, text: 'to the owner' }, 'Handed back: to the owner'],
+    [{ kind: 'doubt', entry: 'x', doubtful: true }, 'An earlier entry is doubted: it counts half'],
+    [{ kind: 'doubt', entry: 'x', doubtful: false }, 'An earlier entry is trusted again'],
     [{ kind: 'labour', act: 'worked', minutes: 60 }, 'Worked 1 h'],
     [{ kind: 'labour', act: 'worked', minutes: 5 }, 'Worked 5 min'],
     [{ kind: 'labour', act: 'break' }, 'Break, 0 min'],
@@ -43,6 +45,19 @@ describe('what an entry tells Trace', () => {
     ['a part that the card lacks', { kind: 'proof', designator: 'C99', result: 'bad' }, 0],
   ] as const satisfies readonly (readonly [string, TapeBody, number])[])
     it(`${what}: ${count}`, () => expect(tells(body)).toBe(count));
+});
+
+describe('a doubt', () => {
+  it('weighs what it is of by half, until that is trusted again', () => {
+    const of = (...words: readonly boolean[]): unknown => {
+      const tape = tapeOf(
+        { kind: 'proof', designator: 'C31', result: 'bad' },
+        ...words.map((doubtful): TapeBody => ({ kind: 'doubt', entry: entryId(1), doubtful })),
+      );
+      return tapeEvidence(card, tape)[0]?.doubtful;
+    };
+    expect([of(), of(true), of(true, false), of(false, true)]).toEqual([undefined, true, undefined, true]);
+  });
 });
 
 describe('what an entry puts on paper', () => {
