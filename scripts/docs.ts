@@ -6,9 +6,15 @@ import { format } from 'prettier';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
 import { tapePage } from './docs/tape-page';
+import { sumAnswers } from '../core/src/testing/sum-answers';
 
 const docs = join(dirname(fileURLToPath(import.meta.url)), '../docs');
-const pages: Readonly<Record<string, string>> = { 'sums.md': sumsPage(), 'tape.md': tapePage(), ...schemaFiles() };
+const pages: Readonly<Record<string, string>> = {
+  'sums.md': sumsPage(),
+  'tape.md': tapePage(),
+  ...schemaFiles(),
+  '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
+};
 
 const readOr = (path: string): string => {
   try {
