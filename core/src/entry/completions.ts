@@ -1,7 +1,7 @@
 import { sectionOf } from '../card';
 import type { EntryContext } from '../line';
 import { verbKinds } from './verbs';
-import { resultWords } from './entry-line';
+import { resultWords } from './functions-named';
 
 export interface Completion {
   /** The whole line once it is taken. */

@@ -1,32 +1,13 @@
-import {
-  channelHz,
-  conditionText,
-  expectationAt,
-  partOf,
-  pointOf,
-  sectionOf,
-  type CardFunction,
-  type Condition,
-  type LaidCard,
-} from '../card';
+import { channelHz, conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
 import { CoreError } from '../errors/core-error';
 import { judgeReading, limitsText, type Limits } from '../measure';
 import { parseQuantity, type Quantity, type Unit } from '../quantity';
-import {
-  conditionWord,
-  isDesignator,
-  LineRest,
-  ofWord,
-  refuse,
-  takeConditions,
-  unitOfPart,
-  wordsOf,
-  type EntryContext,
-  type Word,
-} from '../line';
+import { isDesignator, LineRest, ofWord, refuse, takeConditions, unitOfPart, wordsOf, type EntryContext, type Word } from '../line';
+import { functionsNamed } from './functions-named';
+import { deadWords, measureWords, pinNamed, stateWords } from './part-words';
 import { verbs } from './verbs';
-import { entryTitle, measureNames, readingText, type PartMeasure, type ReadingSubject, type TapeBody } from '../tape';
-import { resultNames, type FunctionResult, type ReadingVerdict } from '../words';
+import { entryTitle, measureNames, readingText, type ReadingSubject, type TapeBody } from '../tape';
+import { resultNames, type ReadingVerdict } from '../words';
 
 /** A line understood: either an entry for the tape, or a new sticky condition. */
 export type Understood =
@@ -40,8 +21,6 @@ export type Understood =
       readonly condition: Condition;
     }
   | { readonly entry: null; readonly title: string; readonly effect: string; readonly condition: Condition };
-
-const deadWords = ['dead', 'none', 'nothing'];
 
 interface Taken {
   readonly quantity: Quantity | null;
@@ -108,45 +87,6 @@ function reading(
       : '';
   const under = conditionText(condition);
   return { entry, title: under ? `${title}, ${under}` : title, figure: readingText(entry), effect: should + unsure, condition };
-}
-
-export const resultWords: Readonly<Record<string, FunctionResult>> = {
-  works: 'works',
-  ok: 'works',
-  weak: 'weak',
-  dead: 'dead',
-  distorted: 'distorted',
-  off: 'wrong-frequency',
-  wrong: 'wrong-frequency',
-  intermittent: 'comes-and-goes',
-  comes: 'comes-and-goes',
-  stuck: 'stuck-on',
-  untried: 'not-tried',
-};
-
-/** Results of more than one word, as they stand in the function grid. */
-const resultPhrases = (Object.entries(resultNames) as [FunctionResult, string][])
-  .filter(([, name]) => name.includes(' '))
-  .map(([result, name]) => [name, result] as const);
-
-/** `receive am dead`: words that name functions of the card, one if they are exact, then a result. */
-function functionsNamed(
-  words: readonly Word[],
-  card: LaidCard | undefined,
-): { readonly functions: readonly CardFunction[]; readonly result: FunctionResult } | undefined {
-  const said = words.map((w) => w.text.toLowerCase().replace(/,$/, ''));
-  const phrase = resultPhrases.find(([text]) => said.join(' ').endsWith(` ${text}`));
-  const result = phrase?.[1] ?? ofWord(resultWords, said.at(-1) ?? '');
-  if (!card || !result || words.length < 2) return undefined;
-  const named = said
-    .slice(0, said.length - (phrase ? phrase[0].split(' ').length : 1))
-    .map((word) => word.replace(/^rx$/, 'receive').replace(/^tx$/, 'transmit'));
-  const hits = card.functions.filter((fn) => {
-    const name = fn.name.toLowerCase().split(/[\s,]+/);
-    return named.every((word) => name.some((part) => part.startsWith(word)));
-  });
-  const exact = hits.filter((fn) => fn.name.toLowerCase().split(/[\s,]+/).length === named.length);
-  return { functions: exact.length === 1 ? exact : hits, result };
 }
 
 /**
@@ -296,40 +236,6 @@ export function readLine(line: string, context: EntryContext): Understood {
     first.at,
     `"${first.text}" is not understood.`,
     'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.',
-  );
-}
-
-/** What is measured of a part other than its value, as it is typed, and in which unit. */
-const measureWords: Readonly<Record<string, { readonly of: PartMeasure; readonly unit: Unit }>> = {
-  esr: { of: 'esr', unit: 'ohm' },
-  hfe: { of: 'hfe', unit: '' },
-  vf: { of: 'vf', unit: 'V' },
-};
-/** How a part is found without a figure. */
-const stateWords = ['open', 'ol', 'short', 'shorted', 'leaky'];
-/** What pins are called where the card does not name them. */
-const usualPins = /^([a-z]|\d{1,3}|[a-z]\d{1,2}|in|out|gnd|adj|com|nc|no|g1|g2|vcc|vdd|vss|vee)$/i;
-
-/**
- * The pin that stands behind a designator: one that the card names, or that is usually called so, with its figure behind it.
- * @throws CoreError `unknown-name` for a word that is neither pin, condition nor figure
- */
-function pinNamed(words: readonly Word[], part: LaidCard['parts'][number] | undefined, card: LaidCard | undefined): string | undefined {
-  const [first, second, third] = words;
-  const after = third?.text ?? '';
-  if (!first || !second || !third || conditionWord(second.text, {}, card) || conditionWord(second.text + after, {}, card)) return undefined;
-  if (/^\d+$/.test(second.text))
-    return /^[\d+\-−.,]/.test(after) || deadWords.includes(after.toLowerCase()) || conditionWord(after, {}, card) ? second.text : undefined;
-  if (!/^[a-z]/i.test(second.text) || stateWords.includes(second.text.toLowerCase())) return undefined;
-  const pins = part?.pins ?? [];
-  const named = pins.find(({ pin, name }) => [pin, name].some((one) => one?.toLowerCase() === second.text.toLowerCase()));
-  if (named || usualPins.test(second.text)) return named?.pin ?? second.text;
-  return refuse(
-    second.at,
-    `"${second.text}" is no pin of ${first.text.toUpperCase()}.`,
-    pins.length
-      ? `It has ${pins.map(({ pin }) => pin).join(', ')}.`
-      : 'Write the pin as on the board, or esr, hfe or vf for what was measured of it.',
   );
 }
 

@@ -6,7 +6,8 @@ import { parseMoney } from '../money';
 import { parseQuantity } from '../quantity';
 import { entryTitle } from '../tape';
 import { smallLaid } from '../testing/small-card';
-import { readLine, resultWords, type Understood } from './entry-line';
+import { readLine, type Understood } from './entry-line';
+import { resultWords } from './functions-named';
 import { verbs } from './verbs';
 
 /** Every word of a line is used or refused: none is dropped without a word. */
