@@ -1,7 +1,7 @@
 import { channelHz, conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
-import { CoreError } from '../errors/core-error';
+import { attempt, CoreError } from '../errors';
 import { judgeReading, limitsText, type Limits } from '../measure';
-import { parseQuantity, type Quantity, type Unit } from '../quantity';
+import { parseQuantity, quantityText, type Quantity, type Unit } from '../quantity';
 import { isDesignator, LineRest, ofWord, refuse, takeConditions, unitOfPart, wordsOf, type EntryContext, type Word } from '../line';
 import { functionsNamed } from './functions-named';
 import { deadWords, measureWords, pinNamed, stateWords } from './part-words';
@@ -21,6 +21,13 @@ export type Understood =
       readonly condition: Condition;
     }
   | { readonly entry: null; readonly title: string; readonly effect: string; readonly condition: Condition };
+
+/** More than anything that is measured at a bench: a slip of the prefix. */
+const most: Partial<Record<Unit, number>> = { V: 1e5, A: 1e4, W: 1e6, ohm: 1e13, F: 100, H: 1e5, Hz: 1e12, s: 1e7, dB: 500, dBm: 300 };
+function checkSize({ value, unit }: Quantity, at: number): void {
+  if (Math.abs(value) > (most[unit] ?? Infinity))
+    refuse(at, `${quantityText(value, unit)} is more than anything at this bench.`, 'Look at the prefix: m is a thousandth, M a million.');
+}
 
 interface Taken {
   readonly quantity: Quantity | null;
@@ -42,13 +49,13 @@ function takeValue(words: readonly Word[], unit: Unit | undefined, line: string)
   // `20r7` is a value, `20 r7` a value and something else.
   if (second && /^[a-zµΩ]{1,2}\d/i.test(second.text))
     return refuse(second.at, `"${second.text}" is not understood here.`, 'One value at a time: write the other on a line of its own.');
-  try {
-    const quantity = parseQuantity(text, unit === undefined ? {} : { unit });
-    return { quantity, unit: quantity.unit };
-  } catch (error) {
-    if (error instanceof CoreError) throw new CoreError(error.code, 'line', error.message, error.remedy, first.at + (error.position ?? 0));
-    throw error;
+  const read = attempt(() => parseQuantity(text, unit === undefined ? {} : { unit }));
+  if (!read.ok) {
+    const { code, message, remedy, position = 0 } = read.failure;
+    throw new CoreError(code, 'line', message, remedy, first.at + position);
   }
+  checkSize(read.value, first.at);
+  return { quantity: read.value, unit: read.value.unit };
 }
 
 function reading(
@@ -203,7 +210,8 @@ export function readLine(line: string, context: EntryContext): Understood {
       );
   }
   if (conditions.rest.length < words.length && conditions.rest[0])
-    return readLine(line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
+    // The places of its words stay those of the whole line.
+    return readLine(' '.repeat(conditions.rest[0].at) + line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
 
   if (isDesignator(first.text)) {
     const designator = first.text.toUpperCase();
@@ -224,6 +232,15 @@ export function readLine(line: string, context: EntryContext): Understood {
       );
     const taken = takeValue(rest, pin ? 'V' : measure?.unit, line);
     const unit = measure ? measure.unit : taken.unit || unitOfPart(designator);
+    // Nobody writes a capacitor in farads: the size was left away.
+    if (taken.quantity && /^[\d.,]+$/.test(rest[0]?.text ?? '') && rest.length === 1 && !measure && (unit === 'F' || unit === 'H'))
+      return refuse(
+        rest[0]?.at ?? line.length,
+        'Of which size?',
+        unit === 'F'
+          ? `Write ${taken.quantity.value}p, ${taken.quantity.value}n or ${taken.quantity.value}u.`
+          : `Write ${taken.quantity.value}uH or ${taken.quantity.value}mH.`,
+      );
     if (unit === undefined || (unit === '' && !measure))
       return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${first.text} c 13.2 or ${first.text} 13.2v`);
     const section = part && card ? sectionOf(card, part.section)?.name : undefined;

@@ -108,8 +108,8 @@ describe('a line', () => {
       condition,
       figure,
     )
-    // Nobody reads a level to tens of decibels, and no line can say so.
-    .filter(([{ unit }, , { step }]) => !takesNoPrefix(unit) || step <= 1)
+    // Nobody reads a level to tens of decibels, and no line can say so; nor megavolts.
+    .filter(([{ unit }, , { value, step }]) => Math.abs(value ?? 0) <= 100 && (!takesNoPrefix(unit) || step <= 1))
     .map(([of, under, shown]): TapeBody => ({ ...base, ...of, ...shown, condition: under }));
   const channelReading = fc.tuple(condition, figure).map(([under, shown]): TapeBody => ({
     ...base,

@@ -35,10 +35,11 @@ function worked(rest: LineRest, context: EntryContext): { kind: 'labour'; act: '
   const minutes = takeFromTo(rest) ?? takeMinutes(rest);
   if (minutes === undefined || minutes === 0)
     return refuse(rest.at, 'How long was worked?', 'Write it like: worked 2h10 yesterday, or worked 05:15-16:21 less 15 min');
+  const between = before ?? takeDay();
   const less = rest.takeIf((word) => (word === 'less' ? true : undefined)) ? takeMinutes(rest) : 0;
   if (less === undefined) return refuse(rest.at, 'Less how much?', 'Write it like: worked 05:15-16:21 less 15 min');
   if (less >= minutes) return refuse(rest.at, 'Nothing is left of it.', `It was ${minutes} min in all.`);
-  const day = before ?? takeDay();
+  const day = between ?? takeDay();
   if (day !== undefined && day > dayOf(now)) return refuse(rest.at, `${day} is still to come.`, 'Write a day up to today.');
   return { kind: 'labour', act: 'worked', minutes: minutes - less, ...(day === undefined || day === dayOf(now) ? {} : { day }) };
 }

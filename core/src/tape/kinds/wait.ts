@@ -21,11 +21,12 @@ export const wait = defineKind('wait', {
   line: {
     verbs: {
       wait: (rest, { now = new Date() }) => {
-        const reason = rest.takeIf((word) => waitReasons.find((known) => known === word));
+        const reason = rest.takeIf((word) => waitReasons.find((known) => known === word.replace(/,$/, '')));
         if (!reason)
           return refuse(rest.at, 'Wait for what?', `Write it like: wait part FL2 ordered until 12-04. It knows ${waitReasons.join(', ')}.`);
         const { at } = rest;
         const said = rest.takeText();
+        if (/(?:^|\s)until$/i.test(said)) return refuse(at + said.length, 'Until when?', 'Write it like: until 12-04, or 6 days.');
         const [, text = said, day, days, span] = ends.exec(said) ?? [];
         if (day === undefined && days === undefined) return { kind: 'wait', reason, text: said };
         const until = day === undefined ? daysAfter(dayOf(now), Number(days) * (/^w/i.test(span ?? '') ? 7 : 1)) : dayOfWord(day, now);
