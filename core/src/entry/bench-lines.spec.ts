@@ -191,6 +191,7 @@ describe('a line of the bench', () => {
       ['tap c31 changed a bit', 'refused at 16: "a" is not understood here.'],
       ['reflow c31 cured', 'C31 reflowed: the trouble is gone'],
       ['lift Antenna filter recovers', 'Feed of the Antenna filter lifted: the supply comes back'],
+      ['lift c31 recovers', 'refused at 5: C31 is a part; a feed is lifted of a section.'],
       ['lift nowhere recovers', 'refused at 5: "nowhere" is no part or section of this card.'],
       ['compare tp7 higher', 'TP7 tuning voltage higher than in the healthy set'],
       ['compare tp7 higher still', 'refused at 19: "still" is not understood here.'],

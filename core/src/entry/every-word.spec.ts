@@ -63,11 +63,13 @@ function isUsed(word: string, line: string, read: Understood): boolean {
   const numbers = numbersIn([entries, read.condition]);
   const quantity = attempt(() => parseQuantity(line.slice(line.indexOf(word)), {}));
   const alone = attempt(() => parseQuantity(word, {}));
+  const hz = attempt(() => parseQuantity(line.slice(line.indexOf(word)), { unit: 'Hz' }));
   const price = parseMoney(lower.replace(/^@/, ''));
   const count = /^(?:[x×]|ch)(\d+)$/.exec(lower)?.[1];
   const wanted = [
     ...(quantity.ok ? [quantity.value.value] : []),
     ...(alone.ok ? [alone.value.value] : []),
+    ...(hz.ok ? [hz.value.value] : []),
     ...(price === undefined ? [] : [price]),
     ...(count === undefined ? [] : [Number(count)]),
     ...(minutesOf(lower) === undefined ? [] : [minutesOf(lower) ?? 0]),

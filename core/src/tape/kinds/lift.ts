@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { sectionName } from '../../card';
-import { takePlace } from '../../line';
+import { refuse, takePlace } from '../../line';
 import { liftText } from '../../words';
 import { defineKind } from '../entry-kind';
 import { answerWord, foundByIt, takeAnswer, type Answers } from './answers';
@@ -17,7 +17,10 @@ export const lift = defineKind('lift', {
   line: {
     verbs: {
       lift: (rest, context) => {
-        const { section } = takePlace(rest, context);
+        const { at } = rest;
+        const { section, designator } = takePlace(rest, context);
+        if (designator)
+          return refuse(at, `${designator} is a part; a feed is lifted of a section.`, `Write it like: lift ${section} recovers`);
         const recovers = takeAnswer(rest, comesBack, `lift ${section} recovers`);
         return { kind: 'lift', section, recovers };
       },
