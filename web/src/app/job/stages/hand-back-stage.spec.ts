@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { CardSheets } from '../../sheets/card-sheets';
 import { SheetRepository } from '../../storage/sheet-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { TapeWriter } from '../tape-writer';
 import { BookedStage } from './booked-stage';
 import { HandBackStage } from './hand-back-stage';
 
@@ -39,6 +40,16 @@ describe('HandBackStage', () => {
     await add(2, 90_000_000);
     await bench.settle();
     expect(chip().getAttribute('aria-pressed')).toBe('false');
+  });
+  it('stops the clock that runs, whatever was told in between', async () => {
+    await bench.get(TapeWriter).keep({ kind: 'labour', act: 'start' });
+    await bench.get(TapeWriter).keep({ kind: 'labour', act: 'worked', minutes: 30 });
+    await bench.settle();
+    await bench.press(/^Hand back$/);
+    expect((await bench.tape()).slice(-2)).toEqual([
+      jasmine.objectContaining({ kind: 'labour', act: 'stop' }),
+      jasmine.objectContaining({ kind: 'handed-back' }),
+    ]);
   });
   it('hands back once', async () => {
     await bench.press(/^Hand back$/);

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import type { Report } from '@amber-relay/core/job';
+import { labourClock, type Report } from '@amber-relay/core/job';
 import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
@@ -159,18 +159,11 @@ export class HandBackStage {
   }
 
   protected async handBack(): Promise<void> {
-    const total = this.reportAt(this.clock.now().getTime())?.price.totalMinor ?? 0;
+    const now = this.clock.now().getTime();
+    const total = this.reportAt(now)?.price.totalMinor ?? 0;
     await this.writer.keepAll([
-      ...(this.running() ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
+      ...(labourClock(this.job.tape(), now).running ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
       { kind: 'handed-back', totalMinor: total },
     ]);
-  }
-
-  private running(): boolean {
-    return (
-      ofKind(this.job.stood(), 'labour')
-        .filter((l) => l.act !== 'break')
-        .at(-1)?.act === 'start'
-    );
   }
 }
