@@ -12,7 +12,7 @@ function CountReporter() {
   this.onSpecComplete = (_browser, result) => {
     if (result.skipped) skipped += 1;
     else if (result.success) passed += 1;
-    else failures.push([...result.suite, result.description].join(' › '));
+    else failures.push([[...result.suite, result.description].join(' › '), ...result.log].join('\n  '));
   };
   this.onRunComplete = () => {
     const file = process.env.AMBER_REPORT;
@@ -33,7 +33,8 @@ module.exports = (config) => {
     },
     singleRun: true,
     restartOnFileChange: false,
-    // Ceilings for what hangs; a busy machine may leave the browser without a word for long.
+    // Ceilings for what hangs; a busy machine may leave the browser without a word for long, and a spec without its answer.
+    client: { jasmine: { timeoutInterval: 120000 } },
     captureTimeout: 300000,
     pingTimeout: 300000,
     browserDisconnectTimeout: 300000,

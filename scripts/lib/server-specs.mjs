@@ -7,11 +7,13 @@ import { root } from './ready.mjs';
 const count = { passed: 0, failed: 0, skipped: 0, failures: [] };
 const runner = new Jasmine({ projectBaseDir: join(root, 'server') });
 runner.exitOnCompletion = false;
+// A ceiling for what hangs; a busy machine may leave a spec long without its answer.
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
 runner.addMatchingSpecFiles(['src/**/*.spec.ts', '../demo/src/**/*.spec.ts', '../scripts/**/*.spec.ts']);
 runner.addReporter({
-  specDone: ({ status, fullName }) => {
+  specDone: ({ status, fullName, failedExpectations }) => {
     count[status === 'passed' || status === 'failed' ? status : 'skipped'] += 1;
-    if (status === 'failed') count.failures.push(fullName);
+    if (status === 'failed') count.failures.push([fullName, ...failedExpectations.map(({ message }) => message)].join('\n  '));
   },
 });
 const outcome = await runner.execute();
