@@ -12,11 +12,15 @@ mkdirSync(join(root, 'reports'));
 
 const environment = { ...process.env, CHROME_BIN: chromium, NG_CLI_ANALYTICS: 'false' };
 const failures = [];
+const took = [];
+const seconds = (began) => `${Math.round((Date.now() - began) / 1000)} s`;
 
 /** Runs one step; a failed one does not keep the others from running, so that one run tells all. */
 function step(name, command, args, extra = {}) {
   process.stdout.write(`\n== ${name}\n`);
+  const began = Date.now();
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...environment, ...extra } });
+  took.push(`${name} ${seconds(began)}`);
   if (status !== 0) failures.push(name);
 }
 /** Runs steps side by side, and prints what each said when it has ended. */
@@ -26,11 +30,13 @@ const together = (...steps) =>
       ([name, command, args, extra = {}]) =>
         new Promise((resolve) => {
           const said = [];
+          const began = Date.now();
           const ran = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: { ...environment, ...extra } });
           ran.stdout.on('data', (part) => said.push(part));
           ran.stderr.on('data', (part) => said.push(part));
           const end = (status) => {
             process.stdout.write(`\n== ${name}\n${Buffer.concat(said)}`);
+            took.push(`${name} ${seconds(began)}`);
             if (status !== 0) failures.push(name);
             resolve();
           };
@@ -50,7 +56,9 @@ await together(
   ['server specs', process.execPath, ['--import', 'tsx', 'scripts/lib/server-specs.mjs']],
 );
 step('web specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'web', '--progress=false'), { AMBER_REPORT: 'web.json' });
+const built = Date.now();
 ensureBuild();
+took.push(`build ${seconds(built)}`);
 const endToEnd = (report, ...args) => ['npm', ['run', '--silent', 'test', '-w', 'e2e', '--', ...args], { AMBER_REPORT: report }];
 step('end to end', ...endToEnd('e2e.json', '--grep-invert', '@alone'));
 // Those that measure how long the screen is held up want the machine to themselves.
@@ -84,5 +92,6 @@ for (const room of ['e2e', 'e2e-alone']) {
 if (failed === 0) failed = failures.length;
 for (const test of failedTests) process.stdout.write(`Failed: ${test}\n`);
 if (failures.length) process.stdout.write(`\nFailed: ${failures.join(', ')}\n`);
+process.stdout.write(`\nTook: ${took.join(', ')}\n`);
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);
