@@ -28,6 +28,9 @@ const spokenFor: Readonly<Record<string, readonly string[]>> = {
   archive: ['tape', 'copy'],
   signal: ['sums'],
 };
+const specsOf = (rooms: readonly string[]): string[] => rooms.map((room) => `core/src/${room}/**/*.spec.ts`);
+/** What is asked last, of any room: the jobs and cards of the demo shop, the documents that follow from declarations, old files. */
+const stories = ['demo/src/**/*.spec.ts', ...['docs', 'examples', 'kept-files'].map((name) => `scripts/${name}.spec.ts`)];
 const patienceMs = 90_000;
 
 const [count = '600', seed = '1', ...rooms] = process.argv.slice(2);
@@ -63,21 +66,25 @@ function chosen(): Place[] {
   });
 }
 
-/** A copy of the core that may be broken. */
+/** A copy of the core that may be broken, with what its specs and the stories read. */
 function workbench(): string {
   const folder = mkdtempSync(join(tmpdir(), 'amber-relay-mutate-'));
-  cpSync(join(root, 'core'), join(folder, 'core'), { recursive: true, filter: (path) => !path.includes('node_modules') });
-  for (const name of ['package.json', 'tsconfig.base.json']) cpSync(join(root, name), join(folder, name));
-  mkdirSync(join(folder, 'scripts/lib'), { recursive: true });
-  cpSync(join(root, 'scripts/lib/core-specs.mjs'), join(folder, 'scripts/lib/core-specs.mjs'));
-  symlinkSync(join(root, 'node_modules'), join(folder, 'node_modules'));
+  const copied = ['core', 'demo', 'scripts', 'docs', 'package.json', 'tsconfig.base.json', 'README.md', 'CHANGELOG.md'];
+  for (const name of copied)
+    cpSync(join(root, name), join(folder, name), { recursive: true, filter: (path) => !path.includes('node_modules') });
+  // The packages are those of the project; what stands in the project itself is the copy's own.
+  const packages = join(folder, 'node_modules');
+  mkdirSync(join(packages, '@amber-relay'), { recursive: true });
+  for (const name of readdirSync(join(root, 'node_modules')))
+    if (name !== '@amber-relay') symlinkSync(join(root, 'node_modules', name), join(packages, name));
+  for (const name of ['core', 'demo']) symlinkSync(join(folder, name), join(packages, '@amber-relay', name));
   return folder;
 }
 
-/** Whether the specs of the given rooms notice; one that never ends has noticed too. */
-function notice(folder: string, specRooms: readonly string[]): Promise<boolean> {
+/** Whether the given specs notice; one that never ends has noticed too. */
+function notice(folder: string, specs: readonly string[]): Promise<boolean> {
   return new Promise((resolve) => {
-    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/lib/core-specs.mjs', ...specRooms], { cwd: folder, stdio: 'ignore' });
+    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/lib/node-specs.mjs', ...specs], { cwd: folder, stdio: 'ignore' });
     const tooLong = setTimeout(() => run.kill('SIGKILL'), patienceMs);
     run.once('exit', (status) => {
       clearTimeout(tooLong);
@@ -100,7 +107,9 @@ async function work(): Promise<void> {
       const text = readFileSync(path, 'utf8');
       writeFileSync(path, mutated(text, place));
       const noticed =
-        (await notice(folder, [place.room])) || (spokenFor[place.room] ? await notice(folder, spokenFor[place.room] ?? []) : false);
+        (await notice(folder, specsOf([place.room]))) ||
+        (spokenFor[place.room] ? await notice(folder, specsOf(spokenFor[place.room] ?? [])) : false) ||
+        (await notice(folder, stories));
       writeFileSync(path, text);
       const room = tally.get(place.room);
       if (room) {

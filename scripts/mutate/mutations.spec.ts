@@ -11,6 +11,14 @@ describe('mutations of a source', () => {
       'const a = b < 3 ? c + d : false;',
     ]);
   });
+  it('add one to what is counted, and double a size', () => {
+    expect(all('f(0, 7, 250, 0.5);')).toEqual([
+      'f((1), 7, 250, 0.5);',
+      'f(0, (7 + 1), 250, 0.5);',
+      'f(0, 7, (250 * 2), 0.5);',
+      'f(0, 7, 250, (0.5 * 2));',
+    ]);
+  });
   it('leave types, imports and joined text alone', () => {
     expect(all("import x from 'x';\ntype T = 1 | true;\ninterface I { a: 2 }\nconst s = 'a' + b;")).toEqual([]);
   });

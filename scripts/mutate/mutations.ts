@@ -28,6 +28,12 @@ const swapped: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
 const joinsText = (node: ts.BinaryExpression): boolean =>
   [node.left, node.right].some((side) => ts.isStringLiteralLike(side) || ts.isTemplateExpression(side));
 
+/** One more of what is counted; of a size or a measure, where one more would be no other, twice as much. */
+function otherNumber(text: string): string {
+  const value = Number(text);
+  return Number.isInteger(value) && value < 100 ? (value === 0 ? '1' : `${text} + 1`) : `${text} * 2`;
+}
+
 /** Every place of a source at which it can be broken: comparisons, arithmetic, logic, conditions, numbers and truth values; types are left. */
 export function mutationsOf(name: string, text: string): readonly Mutation[] {
   const source = ts.createSourceFile(name, text, ts.ScriptTarget.ES2022, true);
@@ -47,7 +53,7 @@ export function mutationsOf(name: string, text: string): readonly Mutation[] {
     } else if (ts.isConditionalExpression(node))
       add(node.condition, `!(${text.slice(node.condition.getStart(source), node.condition.end)})`);
     else if (ts.isIfStatement(node)) add(node.expression, `!(${text.slice(node.expression.getStart(source), node.expression.end)})`);
-    else if (ts.isNumericLiteral(node)) add(node, `(${node.text === '0' ? '1' : `${node.text} + 1`})`);
+    else if (ts.isNumericLiteral(node)) add(node, `(${otherNumber(node.text)})`);
     else if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
     else if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
     ts.forEachChild(node, visit);
