@@ -19,6 +19,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     trace: 'off',
+    // The whole program laid by for each of many tests costs minutes; those that are about it allow it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
       args: chromiumFlags as string[],

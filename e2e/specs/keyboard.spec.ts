@@ -93,6 +93,8 @@ test('a job goes from booking in to hand-back with the keyboard alone', async ({
   await expect(page.getByRole('heading', { level: 1, name: 'Hand back' })).toBeVisible();
   await expect(page.getByText('IC5 replaced')).toBeVisible();
   await page.keyboard.press('Tab');
+  await tabTo(page, /^Why it goes back all the same$/);
+  await page.keyboard.insertText('the soak is done at home');
   await press(page, /^Hand back$/);
   await expect(page.getByRole('button', { name: 'Handed back', exact: true })).toBeVisible();
 });

@@ -44,7 +44,7 @@ test('a new build is told while the program is open, with what is new, and comes
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await page.goto(`${address}/stock`);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

@@ -58,7 +58,7 @@ test('it opens again, with all its data, when the server is gone', async ({ brow
   const port = 4391;
   const server = start(port, '--demo');
   await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
-  const context = await browser.newContext();
+  const context = await browser.newContext({ serviceWorkers: 'allow' });
   const page = await context.newPage();
   await page.goto(`http://127.0.0.1:${port}/day`);
   await expect(page.getByText(/11 in hand/)).toBeVisible();

@@ -204,6 +204,7 @@ test('one job from booking in to hand-back, carried away as a file and back', as
     'dummy load',
   ])
     expect(text).toContain(words);
+  await area.getByLabel('Why it goes back all the same').fill('the other tests are done with the owner');
   await area.getByRole('button', { name: 'Hand back', exact: true }).click();
   await expect(area.getByRole('button', { name: 'Handed back' })).toBeVisible();
 

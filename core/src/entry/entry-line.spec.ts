@@ -236,7 +236,7 @@ describe('completions', () => {
       ['compare tp5', /healthy set/],
       ['compare tp99 same', /Which point/],
       ['lift audio', /come back/],
-      ['reseat c12', /gone/],
+      ['reseat', /done to/],
     ] as const)
       expect(() => readLine(line, context)).toThrowError(word);
   });

@@ -6,7 +6,7 @@ import { isDesignator, LineRest, ofWord, refuse, takeConditions, unitOfPart, wor
 import { functionsNamed } from './functions-named';
 import { deadWords, measureWords, pinNamed, stateWords } from './part-words';
 import { verbs } from './verbs';
-import { entryTitle, measureNames, readingText, type ReadingSubject, type TapeBody } from '../tape';
+import { entryCaution, entryTitle, measureNames, readingText, type ReadingSubject, type TapeBody } from '../tape';
 import { resultNames, type ReadingVerdict } from '../words';
 
 /** A line understood: either an entry for the tape, or a new sticky condition. */
@@ -121,8 +121,10 @@ export function readLine(line: string, context: EntryContext): Understood {
       refuse(rest.next.at, `"${rest.next.text}" is not understood here.`, 'Leave it away, or write it as a line of its own: note …');
     if (!entry) return refuse(first.at, 'Nothing was read.', 'Write it another way.');
     const title = entryTitle(entry, card);
-    if (!more.length) return { entry, title, effect: '', condition: context.condition };
-    return { entry, more, title: `${title}, and ${more.length} more`, effect: moreText(more), condition: context.condition };
+    const caution = entryCaution(entry);
+    if (!more.length) return { entry, title, effect: caution, condition: context.condition };
+    const effect = [moreText(more), caution].filter(Boolean).join(' ');
+    return { entry, more, title: `${title}, and ${more.length} more`, effect, condition: context.condition };
   }
   const { functions = [], result } = functionsNamed(words, card) ?? {};
   const [fn, other] = functions;

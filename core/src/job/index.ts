@@ -1,11 +1,14 @@
+export { beforeHandBack, type NotYet } from './before-hand-back';
 export { benchState, lessonOf, startCondition } from './bench-state';
 export * from './claims';
-export * from './comparison';
+export { functionCourses, holds, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
 export * from './price';
 export * from './records';
 export * from './report';
-export * from './retests';
+export { repairsOf, repairsText, type Repair } from './repairs';
+export { curedBy, isOwed, retests, type Retest } from './retests';
+export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
 export { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned, type SafetyCheck } from './safety-checks';

@@ -1,9 +1,10 @@
 import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
-import { comparison } from './comparison';
-import { retests } from './retests';
+import { holds, testCourses } from './before-after';
+import { repairsOf } from './repairs';
+import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
-import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
+import { ofKind, standing, type TapeEntry } from '../tape';
 import { stages, type Stage } from '../words';
 
 export type StageState = 'done' | 'in-hand' | 'missing' | 'not-begun' | 'not-needed';
@@ -14,29 +15,16 @@ export interface StageStatus {
   readonly says: string;
 }
 
-export interface Problem {
-  readonly id: string;
-  readonly title: string;
-  readonly state: EntryOf<'problem'>['state'];
-}
-
-/** The job's list of problems, each in its latest state, in the order in which they were opened. */
-export function problems(tape: readonly TapeEntry[]): Problem[] {
-  const list = new Map<string, Problem>();
-  for (const entry of ofKind(standing(tape), 'problem'))
-    list.set(entry.problem, { id: entry.problem, title: entry.title, state: entry.state });
-  return [...list.values()];
-}
-
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** The state of every stage, worked out from what stands on the tape. */
 export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard | undefined): StageStatus[] {
   const stood = standing(tape);
-  const table = card ? comparison(card, stood) : [];
+  const table = card ? testCourses(card, stood) : [];
   const told = new Map(ofKind(stood, 'stage').map((entry) => [entry.stage, entry.state] as const));
   const functions = new Map(ofKind(stood, 'function').map((entry) => [entry.functionId, entry.result] as const));
   const fits = ofKind(stood, 'fit');
+  const repairs = repairsOf(card, stood);
   const again = retests(card, stood, job.symptoms);
   const work: Readonly<Record<Stage, () => [StageState, string]>> = {
     'book-in': () => (job.promisedOn ? ['done', 'done'] : ['done', 'no date promised']),
@@ -66,22 +54,25 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     trace: () => {
       const proven = ofKind(stood, 'proof').filter((entry) => entry.result === 'bad');
       if (fits.length) return ['done', `led to ${fits.at(-1)?.designator}`];
+      const [last] = repairs.slice(-1);
+      if (last) return ['done', `led to: ${last.what}`];
       if (proven.length) return ['done', `proven: ${proven.at(-1)?.designator}`];
       const readings = ofKind(stood, 'reading').length;
       return readings ? ['in-hand', count(readings, 'reading')] : ['not-begun', 'not begun'];
     },
     parts: () => (fits.length ? ['done', `${count(fits.length, 'part')} fitted`] : ['not-begun', 'waits for Trace']),
     repair: () => {
-      if (!fits.length) return ['not-begun', 'not begun'];
-      const open = again.filter((item) => item.now === undefined).length;
-      const failed = again.filter((item) => item.now === 'fails').length;
+      if (!repairs.length) return ['not-begun', 'not begun'];
+      const open = again.filter(isOwed).length;
+      const failed = again.filter((item) => !isOwed(item) && item.now === 'fails').length;
       if (open) return ['missing', `${count(open, 're-test')} to do`];
-      return failed ? ['missing', `${count(failed, 're-test')} failed`] : ['done', 're-test passed'];
+      if (failed) return ['missing', `${count(failed, 're-test')} failed`];
+      return ['done', again.length ? 're-test passed' : count(repairs.length, 'repair')];
     },
     align: () => ['not-begun', card?.alignment.length ? `${count(card.alignment.length, 'step')} on the card` : 'no steps'],
     test: () => {
-      const after = fits.length > 0;
-      const done = table.filter((row) => (after ? row.after : row.before)).length;
+      const after = repairs.length > 0;
+      const done = table.filter(holds).length;
       if (done === 0) return ['not-begun', 'not begun'];
       const label = after ? 'after' : 'before';
       return done === table.length ? ['done', `${label}: all ${done}`] : ['in-hand', `${label}: ${done} of ${table.length}`];

@@ -3,9 +3,10 @@ import { entryId, fitBody, readingBody, sampleJob, sampleShop, tapeOf } from '..
 import { smallLaid } from '../testing/small-card';
 import { traceModel, trace } from '../trace';
 import { checkClaims } from './claims';
-import { comparison } from './comparison';
+import { testCourses } from './before-after';
 import { evidenceOf } from './evidence';
-import { problems, stageStates, summarise } from './job-state';
+import { stageStates, summarise } from './job-state';
+import { problems } from './work-lines';
 import { moneyText, parseMoney } from '../money';
 import { jobPrice } from './price';
 import { limitsText } from '../measure';
@@ -120,8 +121,8 @@ describe('problems', () => {
       { kind: 'problem', problem: 'a', title: 'no receive', state: 'repaired' },
     );
     expect(problems(tape)).toEqual([
-      { id: 'a', title: 'no receive', state: 'repaired' },
-      { id: 'b', title: 'dead lamp', state: 'open' },
+      { id: 'a', title: 'no receive', state: 'repaired', sort: 'problem' },
+      { id: 'b', title: 'dead lamp', state: 'open', sort: 'problem' },
     ]);
   });
 });
@@ -134,10 +135,10 @@ describe('before and after', () => {
     limitReading('power-am', 3.7, 'in'),
   );
   it('take the last reading before the first part and the last after the last part', () => {
-    const row = comparison(card, tape).find((r) => r.limit.id === 'power-am');
+    const row = testCourses(card, tape).find((r) => r.limit.id === 'power-am');
     expect([row?.before?.value, row?.after?.value]).toEqual([1.3, 3.7]);
   });
-  it('have no after until something was fitted', () => expect(comparison(card, tape.slice(0, 2))[0]?.after).toBeUndefined());
+  it('have no after until something was fitted', () => expect(testCourses(card, tape.slice(0, 2))[0]?.after).toBeUndefined());
 });
 
 describe('re-tests', () => {
@@ -243,7 +244,8 @@ describe('each stage', () => {
     ['two parts', 'parts', [fitBody('IC3', 'if-amp'), fitBody('Q3', 'mixer')], ['done', '2 parts fitted']],
     ['a test before', 'test', [after], ['in-hand', 'before: 1 of 3']],
     ['a test after', 'test', [fitBody('IC3', 'if-amp'), after], ['in-hand', 'after: 1 of 3']],
-    ['a test before only', 'test', [after, fitBody('IC3', 'if-amp')], ['not-begun', 'not begun']],
+    ['a test before only', 'test', [after, fitBody('Q10', 'pa')], ['not-begun', 'not begun']],
+    ['a test that the repair does not concern', 'test', [after, fitBody('IC3', 'if-amp')], ['in-hand', 'after: 1 of 3']],
     ['a stage told done', 'align', [{ kind: 'stage', stage: 'align', state: 'done' }], ['done', 'done']],
     ['a promise', 'hand-back', [], ['not-begun', 'promised 02-13']],
     ['handed back', 'hand-back', [{ kind: 'handed-back', totalMinor: 0 }], ['done', 'handed back']],

@@ -1,12 +1,13 @@
 import { conditionText, type LaidCard } from '../card';
 import { limitsText } from '../measure';
-import { comparison } from './comparison';
 import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine, type TapeEntry } from '../tape';
-import { problems } from './job-state';
+import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 import { moneyText } from '../money';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
-import { verdictNames } from '../words';
+import { repairsText } from './repairs';
+import { foundLines, problems } from './work-lines';
+import { resultNames, verdictNames, type WorkState } from '../words';
 
 /** A cell of the before/after table, ready to be read. */
 export interface ReportCell {
@@ -21,6 +22,8 @@ export interface Report {
   readonly set: RadioSet;
   readonly complaint: string;
   readonly found: readonly string[];
+  /** What began the trouble, what it destroyed, and what else may have suffered. */
+  readonly causes: readonly { readonly what: string; readonly lines: readonly string[] }[];
   readonly done: readonly string[];
   readonly parts: readonly {
     readonly what: string;
@@ -35,7 +38,16 @@ export interface Report {
     readonly limits: string;
     readonly before: ReportCell;
     readonly after: ReportCell;
+    /** Results between two repairs, and what was done since the last one. */
+    readonly note: string;
   }[];
+  /** Tests of the card that were not done, by name. */
+  readonly notDone: readonly string[];
+  /** Functions, points, parts and kept sums that were tried both before and after, or failed. */
+  readonly compared: readonly { readonly name: string; readonly before: ReportCell; readonly after: ReportCell; readonly note: string }[];
+  /** Sums that were kept, once each. */
+  readonly measured: readonly string[];
+  readonly toDo: readonly string[];
   readonly leftAlone: readonly string[];
   readonly watchFor: readonly string[];
   readonly price: JobPrice;
@@ -43,8 +55,34 @@ export interface Report {
   readonly cautions: readonly string[];
 }
 
-const cell = (reading: EntryOf<'reading'> | undefined): ReportCell =>
-  reading ? { text: readingText(reading), verdict: verdictNames[reading.verdict] } : { text: '–', verdict: 'not done' };
+const nothing: ReportCell = { text: '–', verdict: 'not done' };
+const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({ text: readingText(reading), verdict: verdictNames[reading.verdict] });
+const triedCell = ({ result }: EntryOf<'function'>): ReportCell => ({ text: resultNames[result], verdict: '' });
+const sumCell = ({ result }: EntryOf<'sum'>): ReportCell => ({ text: result, verdict: '' });
+
+/** One course as a row of the sheet: its cells, what was had in between, and what came after its last result. */
+function rowOf<T>({ before, between, after, since }: Course<T>, cell: (result: T) => ReportCell) {
+  const shown = ({ text, verdict }: ReportCell): string => [text, verdict].filter(Boolean).join(' ');
+  const note = [
+    between.length ? `in between ${between.map((result) => shown(cell(result))).join(', ')}` : '',
+    since.length ? `taken before: ${repairsText(since)}` : '',
+  ];
+  return { before: before ? cell(before) : nothing, after: after ? cell(after) : nothing, note: note.filter(Boolean).join('; ') };
+}
+
+/** What was tried at both ends, and what failed at one. */
+function comparedRows(card: LaidCard | undefined, stood: readonly TapeEntry[]): Report['compared'] {
+  const functions = (card ? functionCourses(card, stood) : [])
+    .filter(({ before, after }) => (before && before.result !== 'works') || (after && (before ?? after.result !== 'works')))
+    .map((course) => ({ name: course.name, ...rowOf(course, triedCell) }));
+  const readings = readingCourses(card, stood)
+    .filter(({ before, after }) => before && after)
+    .map((course) => ({ name: course.name, ...rowOf(course, cellOf) }));
+  const sums = sumCourses(card, stood)
+    .filter(({ before, after }) => before && after)
+    .map((course) => ({ name: course.name, ...rowOf(course, sumCell) }));
+  return [...functions, ...readings, ...sums];
+}
 
 /**
  * The price line by line. The rate of an hour is in the shop's currency; where the job's money was written in another, as after
@@ -68,6 +106,12 @@ function priceLinesOf(price: JobPrice, shop: ShopSettings, currency: string): Re
   ];
 }
 
+/** A test by its name, with its condition where that is not said in it. */
+const testName = ({ name, condition }: TestCourse['limit']): string => {
+  const under = conditionText(condition);
+  return under ? `${name}, ${under}` : name;
+};
+
 /** Builds the sheet from what stands on the tape; a claim stays a claim, and nothing struck is in it. */
 export function buildReport(input: {
   readonly shop: ShopSettings;
@@ -84,6 +128,11 @@ export function buildReport(input: {
   const fits = ofKind(stood, 'fit');
   const currency = job.currency ?? shop.currency;
   const list = problems(stood);
+  const found = foundLines(stood);
+  const tests = card ? testCourses(card, stood) : [];
+  const compared = comparedRows(card, stood);
+  const titles = (state: (typeof list)[number]['state']): string[] => list.filter((p) => p.state === state).map(({ title }) => title);
+  const becomes = (state: WorkState): string[] => found.filter((line) => line.state === state).map(({ title }) => title);
   const lines = stood.flatMap((entry) => paperLines(entry, card));
   const linesAt = (place: PaperLine['place']): string[] => lines.filter((line) => line.place === place).map(({ text }) => text);
   return {
@@ -93,10 +142,23 @@ export function buildReport(input: {
     set: input.set,
     complaint: job.complaint,
     found: [
-      ...list.filter((p) => p.state !== 'open').map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
+      ...list
+        .filter((p) => p.state === 'found' || p.state === 'repaired' || p.state === 'left-alone')
+        .map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
       ...linesAt('found'),
     ],
-    done: linesAt('done'),
+    causes: [
+      { what: 'Cause', lines: linesAt('cause') },
+      { what: 'Destroyed by it', lines: linesAt('casualty') },
+      { what: 'May have suffered', lines: linesAt('suffered') },
+    ].filter(({ lines: own }) => own.length > 0),
+    done: [
+      ...linesAt('done'),
+      // A repair of the part says itself what was done.
+      ...found
+        .filter(({ state, finding }) => state === 'done' && ofKind(stood, 'work').some(({ of }) => of === finding.id))
+        .map(({ title }) => `${title}: put right`),
+    ],
     parts: fits.map((f) => ({
       what: f.designator,
       old: f.oldPart,
@@ -104,22 +166,22 @@ export function buildReport(input: {
       why: [f.why, f.proof].filter(Boolean).join('; '),
       price: moneyText(f.priceMinor * f.quantity, currency),
     })),
-    tests: card
-      ? comparison(card, stood).map(({ limit, before, after }) => ({
-          name: limit.name,
-          condition: conditionText(limit.condition),
-          limits: limitsText(limit.low, limit.high, limit.unit),
-          before: cell(before),
-          after: cell(after),
-        }))
-      : [],
-    leftAlone: [
-      ...list
-        .filter((p) => p.state === 'left-alone' || p.state === 'open')
-        .map((p) => `${p.title}${p.state === 'open' ? ' (still open)' : ''}`),
-      ...linesAt('left-alone'),
-    ],
-    watchFor: linesAt('watch-for'),
+    tests: tests
+      .filter(({ before, after }) => before ?? after)
+      .map((course) => ({
+        name: course.limit.name,
+        condition: conditionText(course.limit.condition),
+        limits: limitsText(course.limit.low, course.limit.high, course.limit.unit),
+        ...rowOf(course, cellOf),
+      })),
+    notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
+    compared,
+    measured: sumCourses(card, stood)
+      .filter(({ name }) => !compared.some((row) => row.name === name))
+      .map(({ name, before, after }) => `${name}: ${(after ?? before)?.result}`),
+    toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
+    leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],
+    watchFor: [...titles('watch'), ...becomes('watch'), ...linesAt('watch-for')],
     price,
     priceLines: priceLinesOf(price, shop, currency),
     cautions: [

@@ -1,80 +1,73 @@
-import { conditionText, type LaidCard } from '../card';
+import type { LaidCard } from '../card';
 import { ofKind, type EntryOf, type TapeEntry } from '../tape';
+import { functionCourses, readingCourses, testCourses, type Course } from './before-after';
 import type { Symptom } from './records';
+import { repairsOf, type Repair } from './repairs';
+import { conditionText } from '../card';
 
+type Result = EntryOf<'function'> | EntryOf<'reading'>;
 export interface Retest {
   readonly kind: 'function' | 'reading';
   /** The function's id, or the point's or limit's. */
   readonly id: string;
   readonly name: string;
-  /** What failed on the bench; undefined for what only the owner complained of. */
-  readonly was?: EntryOf<'function'> | EntryOf<'reading'>;
-  /** Undefined until it has been tried again after the last part was fitted. */
+  /** What it was before; undefined for what only the owner complained of. */
+  readonly was?: Result;
+  /** How it did when it was last tried after a repair; undefined until it has been. */
   readonly now?: 'passes' | 'fails';
+  /** What was done since it was last tried: it is to be tried once more. */
+  readonly since: readonly Repair[];
 }
 
-const keys = new WeakMap<EntryOf<'reading'>, string>();
-/** What a reading was of and under which condition; worked out once, for an entry never changes. */
-function readingKey(r: EntryOf<'reading'>): string {
-  const key =
-    keys.get(r) ?? JSON.stringify([r.subject, r.condition.keyed ?? false, r.condition.mode, r.condition.channel, r.condition.band]);
-  keys.set(r, key);
-  return key;
+/** Whether it has still to be tried: it never was since the repair, or something was done after it was. */
+export const isOwed = ({ now, since }: Retest): boolean => now === undefined || since.length > 0;
+
+const fails = (result: Result): boolean =>
+  result.kind === 'function'
+    ? result.result !== 'works'
+    : result.verdict === 'low' || result.verdict === 'high' || result.verdict === 'dead';
+const passes = (result: Result): boolean => (result.kind === 'function' ? result.result === 'works' : result.verdict === 'in');
+
+/** What became of one thing that failed before a repair, or fails since: whatever was mended, what failed is tried again. */
+function retest(kind: Retest['kind'], id: string, name: string, course: Course<Result>): Retest[] {
+  const { before, after, since } = course;
+  const failed = (before !== undefined && fails(before)) || [...course.between, ...(after ? [after] : [])].some(fails);
+  if (!failed) return [];
+  const was = before ?? course.between[0] ?? after;
+  return [{ kind, id, name, ...(was ? { was } : {}), ...(after ? { now: passes(after) ? 'passes' : 'fails' } : {}), since }];
 }
-const isBad = (r: EntryOf<'reading'>): boolean => r.verdict === 'low' || r.verdict === 'high' || r.verdict === 'dead';
 
 /**
- * What failed before the last part was fitted and so must be tried again: functions that did not work and readings
- * that were out, and what the owner complained of, tried here or not. Empty until a part has been fitted.
+ * What must be tried again after something was done to the set, because it failed before: functions, readings at points, tests, and what
+ * the owner complained of, tried here or not. It has passed until something is done that concerns it. Empty until something was done.
  */
 export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[], symptoms: readonly Symptom[] = []): Retest[] {
-  const fits = ofKind(stood, 'fit');
-  const lastFit = fits.at(-1)?.seq;
-  if (!card || lastFit === undefined) return [];
-  const list: Retest[] = [];
-  const lastBefore = <T extends TapeEntry>(entries: readonly T[], key: (entry: T) => string): T[] => {
-    const latest = new Map<string, T>();
-    for (const entry of entries) if (entry.seq < lastFit) latest.set(key(entry), entry);
-    return [...latest.values()];
-  };
-  const functions = ofKind(stood, 'function');
-  for (const was of lastBefore(functions, (f) => f.functionId)) {
-    if (was.result === 'works' || was.result === 'not-tried') continue;
-    const again = functions.filter((f) => f.seq > lastFit && f.functionId === was.functionId && f.result !== 'not-tried').at(-1);
-    const name = card.functions.find((f) => f.id === was.functionId)?.name ?? was.functionId;
-    list.push({
-      kind: 'function',
-      id: was.functionId,
-      name,
-      was,
-      ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}),
-    });
-  }
-  for (const id of new Set(symptoms.map((symptom) => symptom.functionId))) {
-    const fn = card.functions.find((f) => f.id === id);
-    if (!fn || functions.some((f) => f.seq < lastFit && f.functionId === id && f.result !== 'not-tried')) continue;
-    const again = functions.filter((f) => f.functionId === id && f.result !== 'not-tried').at(-1);
-    list.push({ kind: 'function', id: fn.id, name: fn.name, ...(again ? { now: again.result === 'works' ? 'passes' : 'fails' } : {}) });
-  }
-  const readings = ofKind(stood, 'reading').filter((r) => r.subject.what === 'point' || r.subject.what === 'limit');
-  const since = new Map(readings.flatMap((r) => (r.seq > lastFit ? [[readingKey(r), r] as const] : [])));
-  for (const was of lastBefore(readings, readingKey)) {
-    if (!isBad(was)) continue;
-    const again = since.get(readingKey(was));
-    const { subject } = was;
-    const id = subject.what === 'point' ? subject.point : subject.what === 'limit' ? subject.limit : '';
-    const title =
-      subject.what === 'point'
-        ? `${id} ${card.testPoints.find((p) => p.id === id)?.name ?? ''}`
-        : (card.limits.find((l) => l.id === id)?.name ?? id);
-    const under = conditionText(was.condition);
-    list.push({
-      kind: 'reading',
-      id,
-      name: under ? `${title}, ${under}` : title,
-      was,
-      ...(again ? { now: again.verdict === 'in' ? 'passes' : 'fails' } : {}),
-    });
-  }
-  return list;
+  const repairs = repairsOf(card, stood);
+  if (!card || !repairs.length) return [];
+  const tried = functionCourses(card, stood);
+  const functions = tried.flatMap((course) => retest('function', course.id, course.name, course));
+  const complained = new Set(symptoms.map(({ functionId }) => functionId));
+  const reported = tried.flatMap((course): Retest[] => {
+    const { id, name, before, after, since } = course;
+    // It worked here before: the complaint was another thing. And what failed here is listed already.
+    if (!complained.has(id) || before !== undefined || functions.some((one) => one.id === id)) return [];
+    return [{ kind: 'function', id, name, ...(after ? { now: passes(after) ? ('passes' as const) : ('fails' as const) } : {}), since }];
+  });
+  const points = readingCourses(card, stood).flatMap((course) => retest('reading', course.id, course.name, course));
+  const tests = testCourses(card, stood).flatMap((course) => {
+    const under = conditionText((course.before ?? course.after)?.condition ?? {});
+    return retest('reading', course.limit.id, under ? `${course.limit.name}, ${under}` : course.limit.name, course);
+  });
+  return [...functions, ...reported, ...points, ...tests];
+}
+
+/** What cured the set, in words: the last repair, when all that failed before passes since, or when it is said to have done so. */
+export function curedBy(card: LaidCard | undefined, stood: readonly TapeEntry[], symptoms: readonly Symptom[] = []): string | undefined {
+  const last = repairsOf(card, stood).at(-1);
+  if (!last) return undefined;
+  const said = ofKind(stood, 'remedy').some(({ id, cured }) => id === last.id && cured === true);
+  const list = retests(card, stood, symptoms);
+  const proven = list.length > 0 && list.every((item) => item.now === 'passes' && !isOwed(item));
+  const failsSince = list.some((item) => item.now === 'fails' && !isOwed(item));
+  return proven || (said && !failsSince) ? last.what : undefined;
 }

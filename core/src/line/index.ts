@@ -1,5 +1,15 @@
 export { conditionWord, conditionWords, takeConditions } from './conditions';
 export { isDesignator, need, ofWord, refuse, wordsOf, type EntryContext, type Word } from './line-words';
 export { LineRest } from './line-rest';
-export { namesParts, placeWord, takeDesignator, takeDesignators, takePlace, unitOfPart, type Designated, type Place } from './places';
+export {
+  namesParts,
+  placeWord,
+  takeDesignator,
+  takeDesignators,
+  takePlace,
+  takeSection,
+  unitOfPart,
+  type Designated,
+  type Place,
+} from './places';
 export { dayOf, dayOfWord, daysAfter, minutesOf, minutesOfTime, takeMinutes, takeMoment, timeOf } from './spans';

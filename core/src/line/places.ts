@@ -9,18 +9,8 @@ export interface Place {
   readonly designator?: string;
 }
 
-/**
- * Takes the part or section that comes next; a section also by its whole name, in as many words as that has.
- * @throws CoreError `unknown-name` when there is no word, or the card has nothing of this name.
- */
-export function takePlace(rest: LineRest, { card }: EntryContext): Place {
-  const { next } = rest;
-  if (!next) return refuse(rest.at, 'Where?', 'Name a part such as C31, or a section.');
-  const part = card && partOf(card, next.text);
-  if (part) {
-    rest.take();
-    return { section: part.section, designator: part.designator };
-  }
+/** Takes the section that comes next, by its id or its whole name in as many words as that has; undefined, and nothing taken, where none does. */
+export function takeSection(rest: LineRest, { card }: Pick<EntryContext, 'card'>): string | undefined {
   for (let words = Math.min(6, rest.left.length); words > 0; words -= 1) {
     const said = rest.left
       .slice(0, words)
@@ -29,8 +19,25 @@ export function takePlace(rest: LineRest, { card }: EntryContext): Place {
     const section = card?.sections.find(({ id, name, short }) => [id, name.toLowerCase(), short.toLowerCase()].includes(said));
     if (!section) continue;
     rest.skip(words);
-    return { section: section.id };
+    return section.id;
   }
+  return undefined;
+}
+
+/**
+ * Takes the part or section that comes next.
+ * @throws CoreError `unknown-name` when there is no word, or the card has nothing of this name.
+ */
+export function takePlace(rest: LineRest, context: EntryContext): Place {
+  const { next } = rest;
+  if (!next) return refuse(rest.at, 'Where?', 'Name a part such as C31, or a section.');
+  const part = context.card && partOf(context.card, next.text);
+  if (part) {
+    rest.take();
+    return { section: part.section, designator: part.designator };
+  }
+  const section = takeSection(rest, context);
+  if (section !== undefined) return { section };
   return refuse(next.at, `"${next.text}" is no part or section of this card.`, 'Name a part such as C31, or a section such as vco.');
 }
 

@@ -1,3 +1,5 @@
+import { adjustment } from './kinds/adjustment';
+import { cause } from './kinds/cause';
 import { claim } from './kinds/claim';
 import { comparison } from './kinds/comparison';
 import { doubt } from './kinds/doubt';
@@ -23,6 +25,7 @@ import { stage } from './kinds/stage';
 import { strike } from './kinds/strike';
 import { sum } from './kinds/sum';
 import { wait } from './kinds/wait';
+import { work } from './kinds/work';
 
 /** Every kind of entry: the only list. Words, evidence, paper, CSV, the entry line and the documents follow from it. */
 export const allKinds = [
@@ -43,6 +46,9 @@ export const allKinds = [
   doubt,
   proof,
   fit,
+  adjustment,
+  cause,
+  work,
   sum,
   note,
   remark,

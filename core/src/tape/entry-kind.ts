@@ -24,7 +24,7 @@ export interface EntryWords {
 }
 
 /** The parts of the hand-back sheet that take lines from entries. */
-export const paperPlaces = ['found', 'done', 'left-alone', 'watch-for'] as const;
+export const paperPlaces = ['found', 'cause', 'casualty', 'suffered', 'done', 'measured', 'left-alone', 'watch-for'] as const;
 export interface PaperLine {
   readonly place: (typeof paperPlaces)[number];
   readonly text: string;
@@ -61,6 +61,8 @@ export interface EntryKind<K extends string, F extends z.ZodRawShape, Body = Ent
   readonly about: string;
   readonly fields: F;
   readonly words: (entry: Body & { readonly by?: string }, card: LaidCard | undefined) => EntryWords;
+  /** What to mind when it is done, said before it is kept. */
+  readonly caution?: (entry: Body) => string;
   /** What it tells Trace; undefined when it tells nothing. */
   readonly evidence?: (entry: Body, card: LaidCard) => EvidenceBody | undefined;
   readonly paper: Paper<Body>;

@@ -11,6 +11,6 @@ export {
   type PartMeasure,
   type ReadingSubject,
 } from './kinds/reading';
-export { doubtedEntries, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
+export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
 export { ofKind, standing, strikesOf, tapeLines, type TapeLine } from './tape';
 export { kindOf, tapeEntrySchema, type EntryOf, type TapeBody, type TapeEntry } from './tape-entry';

@@ -67,7 +67,12 @@ describe('what an entry puts on paper', () => {
     expect(lines({ kind: 'proof', designator: 'C31', result: 'good' })).toEqual([]);
     expect(lines({ kind: 'remedy', section: 'vco', designator: 'C31', remedy: 'reflow', cured: true })[0]).toMatch(/^done: C31 /);
     expect(lines({ kind: 'remedy', section: 'vco', remedy: 'reflow', cured: true })[0]).toMatch(/^done: VCO /);
-    expect(lines({ kind: 'remedy', section: 'vco', remedy: 'reflow', cured: false })).toEqual([]);
+    expect(lines({ kind: 'remedy', section: 'vco', remedy: 'reflow', cured: false })).toEqual(['done: VCO reflowed: no change']);
+    expect(lines({ kind: 'remedy', remedy: 'clean', text: 'contacts of the channel switch' })).toEqual([
+      'done: contacts of the channel switch cleaned',
+    ]);
+    expect(lines({ kind: 'remedy', remedy: 'clean', designator: 'K1', text: 'contacts' })).toEqual(['done: K1 contacts cleaned']);
+    expect(lines({ kind: 'cause', role: 'casualty', designator: 'Q7', text: 'shorted' })).toEqual(['casualty: Q7 shorted']);
     expect(lines({ kind: 'finding', finding: 'clean', text: 'clean', severity: 'slight', previousHands: false })).toEqual([]);
     expect(lines({ kind: 'finding', finding: 'other', text: 'wire', severity: 'plain', previousHands: true })).toEqual([
       'found: wire (earlier work)',

@@ -14,6 +14,9 @@ export function entryTitle(entry: TapeBody, card: LaidCard | undefined): string 
   return [ref, what].filter(Boolean).join(' ');
 }
 
+/** What to mind when it is done; empty where there is nothing. */
+export const entryCaution = (entry: TapeBody): string => kindOf(entry).caution?.(entry as never) ?? '';
+
 /** The lines that an entry brings onto the hand-back sheet. */
 export function paperLines(entry: TapeBody, card: LaidCard | undefined): readonly PaperLine[] {
   const { paper } = kindOf(entry);

@@ -32,7 +32,9 @@ export type EvidenceBody =
   | { readonly kind: 'lift'; readonly section: string; readonly recovers: boolean }
   /** A cheap repair as a test, and whether the trouble is gone. */
   | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
-  | { readonly kind: 'fit'; readonly section: string; readonly designator: string };
+  | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
+  /** Something was done to the set of which nobody has said yet what it did: what is tried after it is not the same try again. */
+  | { readonly kind: 'mended'; readonly text: string };
 
 /** What has been seen, in the form that Trace weighs. */
 export type Evidence = EvidenceBody & {

@@ -1,5 +1,5 @@
 import { conditionText, pointOf, type Card } from '../card';
-import { comparisonNames, liftText, remedyText } from '../words';
+import { comparisonNames, liftText, mendText } from '../words';
 import type { ShopHistory } from './evidence';
 import { amongFaulty, logWeights, outcomeOf, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
@@ -69,9 +69,11 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
     case 'lift':
       return liftText(nameOf(evidence.section), evidence.recovers);
     case 'remedy':
-      return `${nameOf(evidence.section)} ${remedyText(evidence.remedy, evidence.cured)}`;
+      return `${nameOf(evidence.section)} ${mendText(evidence.remedy, evidence.cured)}`;
     case 'proof':
       return `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
+    case 'mended':
+      return evidence.text;
     case 'fit':
       return `${evidence.designator} in the ${nameOf(evidence.section)} has been renewed`;
   }

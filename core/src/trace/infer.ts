@@ -203,7 +203,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
       if (fitted.has(evidence.section)) continue;
       fitted.add(evidence.section);
     }
-    if (evidence.kind === 'remedy' && evidence.cured) repairs++;
+    if (evidence.kind === 'mended' || (evidence.kind === 'remedy' && evidence.cured)) repairs++;
     const test = answeredTest(model, evidence);
     const place = 'section' in evidence ? evidence.section : '';
     const before = test && latest.get(test.id);

@@ -1,4 +1,15 @@
-import type { FindingKind, FunctionResult, Manipulation, ReadingOutcome, ReadingVerdict, Remedy, Stage, waitReasons } from './vocabulary';
+import type {
+  Adjusting,
+  FindingKind,
+  FunctionResult,
+  Manipulation,
+  Mend,
+  ReadingOutcome,
+  ReadingVerdict,
+  Stage,
+  waitReasons,
+  WorkState,
+} from './vocabulary';
 
 /** The words people read for the states the code keeps. */
 export const stageNames: Readonly<Record<Stage, string>> = {
@@ -42,7 +53,33 @@ export const comparisonNames: Readonly<Record<ReadingOutcome, string>> = {
   dead: 'dead, where the healthy set is not',
 };
 
-export const remedyNames: Readonly<Record<Remedy, string>> = { reflow: 'reflowed', reseat: 'reseated', clean: 'cleaned' };
+export const mendNames: Readonly<Record<Mend, string>> = {
+  reflow: 'reflowed',
+  reseat: 'reseated',
+  clean: 'cleaned',
+  tighten: 'tightened',
+  straighten: 'straightened',
+  undo: 'undone',
+};
+/** What to mind at an act that can hurt, where it can. */
+export const mendCautions: Readonly<Partial<Record<Mend, string>>> = {
+  clean:
+    'Set off, and high voltage proven gone. Use a cleaner that does not burn, and none that leaves a lubricant on contacts; air the room; nothing that sparks, and no power, until it is dry.',
+  reflow: 'Set off, and high voltage proven gone. Iron earthed, fumes drawn away.',
+};
+export const adjustingNames: Readonly<Record<Adjusting, string>> = {
+  adjust: 'adjusted',
+  set: 'set',
+  trim: 'trimmed',
+  peak: 'peaked',
+  dip: 'dipped',
+};
+export const workNames: Readonly<Record<WorkState, string>> = {
+  'to-do': 'still to do',
+  done: 'done',
+  'left-alone': 'left alone',
+  watch: 'to be watched',
+};
 
 export const findingNames: Readonly<Record<FindingKind, string>> = {
   'leaking-capacitor': 'leaking or swollen capacitor',
@@ -80,9 +117,9 @@ export const manipulationText = (act: Manipulation, changed: boolean): string =>
 export const liftText = (section: string, recovers: boolean): string =>
   `Feed of the ${section} lifted: the supply ${recovers ? 'comes back' : 'stays as it was'}`;
 
-/** `reflowed: the trouble is gone`, of a part or section named before it. */
-export const remedyText = (remedy: Remedy, cured: boolean): string =>
-  `${remedyNames[remedy]}: ${cured ? 'the trouble is gone' : 'no change'}`;
+/** `reflowed: the trouble is gone`, of a part or section named before it; nothing of the trouble where that is not known yet. */
+export const mendText = (mend: Mend, cured?: boolean): string =>
+  `${mendNames[mend]}${cured === undefined ? '' : `: ${cured ? 'the trouble is gone' : 'no change'}`}`;
 
 /** A chance in a hundred, as people say it: `37`, or `under 1`. */
 export const hundredText = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));

@@ -62,10 +62,21 @@ export const severities = ['slight', 'plain', 'bad'] as const;
 /** Cheap repairs as tests. */
 export const remedies = ['reflow', 'reseat', 'clean'] as const;
 export type Remedy = (typeof remedies)[number];
+/** Repairs without a part: those, and what Trace does not propose. */
+export const mends = [...remedies, 'tighten', 'straighten', 'undo'] as const;
+export type Mend = (typeof mends)[number];
+/** What is done to an adjuster: to a figure, to the greatest, to the least, or as may be. */
+export const adjustings = ['adjust', 'set', 'trim', 'peak', 'dip'] as const;
+export type Adjusting = (typeof adjustings)[number];
 
 /** What one does to a section to see whether the symptom changes. */
 export const manipulations = ['tap', 'press', 'heat', 'cool'] as const;
 export type Manipulation = (typeof manipulations)[number];
 
 export const waitReasons = ['part', 'answer', 'cool-down', 'soak', 'collection', 'nothing'] as const;
-export const problemStates = ['open', 'found', 'repaired', 'left-alone'] as const;
+export const problemStates = ['open', 'found', 'repaired', 'left-alone', 'watch'] as const;
+/** What stands on the list of work of a job beside what was found: a trouble, what must be asked, what could be better. */
+export const problemSorts = ['problem', 'question', 'improvement'] as const;
+/** What becomes of something that was found. */
+export const workStates = ['to-do', 'done', 'left-alone', 'watch'] as const;
+export type WorkState = (typeof workStates)[number];

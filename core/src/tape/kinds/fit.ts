@@ -64,7 +64,14 @@ export const fit = defineKind('fit', {
   },
   // The table of parts and the price are made from the same entries.
   paper: {
-    lines: (entry) => [{ place: 'done', text: `${entry.designator} replaced: ${entry.oldPart || 'old part'} by ${entry.newPart}` }],
+    lines: (entry) => [
+      {
+        place: 'done',
+        text: entry.oldPart
+          ? `${entry.designator} replaced: ${entry.oldPart} by ${entry.newPart}`
+          : `${entry.designator}: ${entry.newPart} fitted`,
+      },
+    ],
   },
   line: {
     verbs: {

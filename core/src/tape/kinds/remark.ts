@@ -21,6 +21,8 @@ export const remark = defineKind('remark', {
   about: 'Words for the owner and the next repairer: what was done, left alone, or is to be watched.',
   fields: { about: z.enum(abouts).meta({ title: 'Heading' }), text: z.string().meta({ title: 'In words' }) },
   words: (entry) => ({ what: `${names[entry.about]}: ${entry.text}` }),
+  // What was done may have mended something: what is tried after it is not the same try again.
+  evidence: (entry) => (entry.about === 'done' ? { kind: 'mended', text: entry.text } : undefined),
   paper: { lines: (entry: Remark) => [{ place: entry.about, text: entry.text }] },
   line: {
     verbs: Object.fromEntries(abouts.map((about) => [verbs[about][0], verbOf(about)])),

@@ -14,7 +14,7 @@ export const sum = defineKind('sum', {
     file: z.string().optional().meta({ title: 'The recording or trace it was made from' }),
   },
   words: (entry) => ({ what: `${entry.title}: ${entry.result}` }),
-  paper: { none: 'a figure of the bench; what it led to stands on the sheet' },
+  paper: { lines: (entry) => [{ place: 'measured', text: `${entry.title}: ${entry.result}` }] },
   line: { none: 'a sum is a form of its own, in Sums' },
   examples: [
     {

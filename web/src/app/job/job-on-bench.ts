@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { sectionName } from '@amber-relay/core/card';
-import { labourClock, problems, retests, safetySigned, stageStates } from '@amber-relay/core/job';
+import { curedBy, labourClock, problems, retests, safetySigned, stageStates } from '@amber-relay/core/job';
 import { doubtedEntries, standing, tapeLines, type TapeEntry } from '@amber-relay/core/tape';
 import { of, switchMap } from 'rxjs';
 import { BenchLine } from '../bench/bench-line';
@@ -37,6 +37,8 @@ export class JobOnBench {
   readonly card = computed(() => this.file()?.card);
   readonly problems = computed(() => problems(this.tape()));
   readonly retests = computed(() => retests(this.card(), this.stood(), this.file()?.row.symptoms ?? []));
+  /** What cured the set, where all that failed before works since. */
+  readonly cured = computed(() => curedBy(this.card(), this.stood(), this.file()?.row.symptoms ?? []));
   readonly signed = computed(() => safetySigned(this.tape()));
   readonly stages = computed(() => {
     const file = this.file();

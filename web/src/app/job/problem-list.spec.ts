@@ -16,6 +16,19 @@ describe('ProblemList', () => {
     ]);
   });
 
+  it('takes a question and an improvement, which keep what they are', async () => {
+    await bench.press(/^Improvement/);
+    await bench.fill('title', 'a louder speaker');
+    await bench.press(/^Add/);
+    expect(bench.element.textContent).toContain('improvement');
+    const watch = [...bench.element.querySelectorAll('button')].filter((b) => b.textContent.trim() === 'to be watched').at(-1)!;
+    watch.click();
+    await bench.settle();
+    expect(bench.job.problems().at(-1)).toEqual(
+      jasmine.objectContaining({ title: 'a louder speaker', sort: 'improvement', state: 'watch' }),
+    );
+  });
+
   it('puts nothing on the tape for a state it is in already', async () => {
     const before = (await bench.tape()).length;
     await bench.press(/^open/);

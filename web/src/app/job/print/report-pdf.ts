@@ -1,8 +1,9 @@
 import type { Report } from '@amber-relay/core/job';
+import { moneyText } from '@amber-relay/core/money';
 import pdfMake from 'pdfmake/build/pdfmake';
 import pdfFonts from 'pdfmake/build/vfs_fonts';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { dayText } from '../../ui/clock-text';
+import { dateText } from '../../ui/clock-text';
 
 /** The minus sign and a few others are missing in the paper face; plain ones are put in their place. */
 const plain = (text: string): string => text.replace(/\u2212/g, '-');
@@ -13,6 +14,15 @@ const list = (lines: readonly string[]): Content =>
 const table = (head: readonly string[], rows: readonly (readonly TableCell[])[], widths: (string | number)[]): Content => ({
   layout: 'lightHorizontalLines',
   table: { headerRows: 1, widths, body: [head.map((text) => ({ text, bold: true })), ...rows.map((row) => [...row])] },
+});
+
+type Margin = [number, number, number, number];
+/** The cell of what was had after, with what came between and since. */
+const after = (row: Report['tests'][number] | Report['compared'][number]): TableCell => ({
+  stack: [
+    { text: plain(`${row.after.text} ${row.after.verdict}`), bold: true },
+    ...(row.note ? [{ text: plain(row.note), fontSize: 8, color: '#555555' }] : []),
+  ],
 });
 
 /** The hand-back sheet as a PDF document on A4. */
@@ -41,7 +51,7 @@ function sheet(r: Report): TDocumentDefinitions {
           {
             stack: [
               { text: `Job ${r.job.number}`, bold: true, fontSize: 15 },
-              { text: dayText(r.job.bookedInAt), color: '#555555' },
+              { text: dateText(r.job.bookedInAt), color: '#555555' },
             ],
             alignment: 'right',
           },
@@ -52,6 +62,7 @@ function sheet(r: Report): TDocumentDefinitions {
       plain(r.complaint),
       heading('Found'),
       list(r.found),
+      ...r.causes.flatMap(({ what, lines }) => [heading(what), list(lines)]),
       heading('Done'),
       list(r.done),
       ...(r.parts.length
@@ -69,17 +80,26 @@ function sheet(r: Report): TDocumentDefinitions {
             heading('Tests'),
             table(
               ['Test', 'Condition', 'Limits', 'Before', 'After'],
-              r.tests.map((t) => [
-                t.name,
-                t.condition,
-                plain(t.limits),
-                plain(`${t.before.text} ${t.before.verdict}`),
-                { text: plain(`${t.after.text} ${t.after.verdict}`), bold: true },
-              ]),
+              r.tests.map((t) => [t.name, t.condition, plain(t.limits), plain(`${t.before.text} ${t.before.verdict}`), after(t)]),
               ['*', 'auto', 'auto', 'auto', 'auto'],
             ),
           ]
         : []),
+      ...(r.notDone.length
+        ? [{ text: plain(`Not tested: ${r.notDone.join('; ')}`), color: '#555555', margin: [0, 3, 0, 0] as Margin }]
+        : []),
+      ...(r.compared.length
+        ? [
+            heading('Also before and after'),
+            table(
+              ['What', 'Before', 'After'],
+              r.compared.map((t) => [plain(t.name), plain(`${t.before.text} ${t.before.verdict}`), after(t)]),
+              ['*', 'auto', 'auto'],
+            ),
+          ]
+        : []),
+      ...(r.measured.length ? [heading('Measured and worked out'), list(r.measured)] : []),
+      ...(r.toDo.length ? [heading('Found, and still to do'), list(r.toDo)] : []),
       ...(r.leftAlone.length ? [heading('Found but left alone'), list(r.leftAlone)] : []),
       ...(r.watchFor.length ? [heading('Watch for'), list(r.watchFor)] : []),
       heading('Price'),
@@ -93,6 +113,9 @@ function sheet(r: Report): TDocumentDefinitions {
           ]),
         },
       },
+      ...(r.job.spendLimitMinor === undefined
+        ? []
+        : [{ text: `Limit agreed: ${moneyText(r.job.spendLimitMinor, r.job.currency ?? r.shop.currency)}`, color: '#555555' }]),
       heading('Cautions'),
       list(r.cautions),
     ],

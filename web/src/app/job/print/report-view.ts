@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Report } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
-import { dayText } from '../../ui/clock-text';
+import { dateText } from '../../ui/clock-text';
 
 /** The hand-back sheet on the screen and on paper. */
 @Component({
@@ -34,6 +34,14 @@ import { dayText } from '../../ui/clock-text';
           <li class="quiet">nothing recorded</li>
         }
       </ul>
+      @for (c of r.causes; track c.what) {
+        <h3>{{ c.what }}</h3>
+        <ul>
+          @for (line of c.lines; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
       <h3>Done</h3>
       <ul>
         @for (line of r.done; track $index) {
@@ -90,11 +98,61 @@ import { dayText } from '../../ui/clock-text';
                 </td>
                 <td>
                   <b>{{ t.after.text }}</b>&ngsp;<small>{{ t.after.verdict }}</small>
+                  @if (t.note) {
+                    <br /><small class="quiet">{{ t.note }}</small>
+                  }
                 </td>
               </tr>
             }
           </tbody>
         </table>
+      }
+      @if (r.notDone.length) {
+        <p class="quiet">Not tested: {{ r.notDone.join('; ') }}</p>
+      }
+      @if (r.compared.length) {
+        <h3>Also before and after</h3>
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>What</th>
+              <th>Before</th>
+              <th>After</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (t of r.compared; track $index) {
+              <tr>
+                <td>{{ t.name }}</td>
+                <td>
+                  {{ t.before.text }}&ngsp;<small>{{ t.before.verdict }}</small>
+                </td>
+                <td>
+                  <b>{{ t.after.text }}</b>&ngsp;<small>{{ t.after.verdict }}</small>
+                  @if (t.note) {
+                    <br /><small class="quiet">{{ t.note }}</small>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      @if (r.measured.length) {
+        <h3>Measured and worked out</h3>
+        <ul>
+          @for (line of r.measured; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
+      @if (r.toDo.length) {
+        <h3>Found, and still to do</h3>
+        <ul>
+          @for (line of r.toDo; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
       }
       @if (r.leftAlone.length) {
         <h3>Found but left alone</h3>
@@ -195,7 +253,7 @@ import { dayText } from '../../ui/clock-text';
 })
 export class ReportView {
   readonly report = input.required<Report>();
-  protected readonly day = dayText;
+  protected readonly day = dateText;
   protected money(minor: number): string {
     return moneyText(minor, this.report().job.currency ?? this.report().shop.currency);
   }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { conditionText } from '@amber-relay/core/card';
 import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { verdictNames } from '@amber-relay/core/words';
-import type { ComparisonRow } from '@amber-relay/core/job';
+import type { TestCourse } from '@amber-relay/core/job';
 import { ReadingChart, type ChartInk } from '../../ui/reading-chart';
 
 /**
@@ -16,7 +16,7 @@ export function placeInLimits(value: number, low: number | undefined, high: numb
 }
 
 /** Name of a test with what parts it from its namesakes. */
-const shortName = ({ name, condition }: ComparisonRow['limit']): string => {
+const shortName = ({ name, condition }: TestCourse['limit']): string => {
   const more = [
     condition.mode && !name.includes(condition.mode) ? condition.mode : '',
     condition.channel === undefined ? '' : `ch ${condition.channel}`,
@@ -39,7 +39,7 @@ const shortName = ({ name, condition }: ComparisonRow['limit']): string => {
   `,
 })
 export class BeforeAfter {
-  readonly rows = input.required<readonly ComparisonRow[]>();
+  readonly rows = input.required<readonly TestCourse[]>();
   private readonly named = computed(() => this.rows().map((row) => ({ row, name: shortName(row.limit) })));
   protected readonly label = computed(() => {
     const cell = (r: EntryOf<'reading'> | undefined): string => (r ? `${readingText(r)} ${verdictNames[r.verdict]}` : 'not done');

@@ -23,7 +23,17 @@ describe('FirstLookStage', () => {
         previousHands: true,
       }),
     ]);
-    expect(bench.element.querySelector('.found')?.textContent).toContain('C12');
+    expect(bench.element.querySelector('[data-found]')?.textContent).toContain('C12');
+  });
+  it('ticks what becomes of a finding where it stands, once', async () => {
+    await bench.press(/^leaked|^leak/i);
+    await bench.fill('where', 'c12');
+    await bench.press(/^Keep the finding$/);
+    await bench.press(/^left alone$/);
+    await bench.press(/^left alone$/);
+    const tape = await bench.tape();
+    expect(tape.filter(({ kind }) => kind === 'work')).toEqual([jasmine.objectContaining({ of: tape.at(-2)?.id, state: 'left-alone' })]);
+    expect(bench.element.querySelector('[data-found] [aria-pressed=true]')?.textContent).toBe('left alone');
   });
   it('takes the name of a section, and leaves other words as they are', async () => {
     await bench.press(/^leaked|^leak/i);

@@ -2,9 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton } from '@angular/material/button';
-import { partOf } from '@amber-relay/core/card';
 import { findingKinds, findingNames, type FindingKind } from '@amber-relay/core/words';
-import { ofKind, type TapeBody } from '@amber-relay/core/tape';
+import type { TapeBody } from '@amber-relay/core/tape';
 import { readPhoto } from '../../book-in/read-photo';
 import { CardSheets } from '../../sheets/card-sheets';
 import type { Photo } from '../../storage/job-repository';
@@ -12,13 +11,15 @@ import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { Offers, type Offer } from '../../ui/offers';
 import { JobOnBench } from '../job-on-bench';
+import { FoundList } from '../found-list';
 import { TapeWriter } from '../tape-writer';
+import { typedPlace } from '../typed-place';
 
 /** First look: a list of findings to tap, each with where and how bad. */
 @Component({
   selector: 'app-first-look-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Field, FormsModule, MatAutocompleteTrigger, MatButton, Offers],
+  imports: [Choice, Field, FormsModule, FoundList, MatAutocompleteTrigger, MatButton, Offers],
   template: `
     <header class="head">
       <h1>First look</h1>
@@ -60,17 +61,7 @@ import { TapeWriter } from '../tape-writer';
       }
       <section>
         <h2>Found so far</h2>
-        <ul class="found">
-          @for (f of found(); track f.id) {
-            <li>
-              <span class="ref">{{ f.designator ?? '' }}</span><span class="grow"
-                >{{ f.text || names[f.finding] }}{{ f.section && !f.designator ? ', ' + job.sectionName(f.section) : '' }}</span
-              ><span class="quiet">{{ f.severity }}{{ f.previousHands ? ', previous hands' : '' }}</span>
-            </li>
-          } @empty {
-            <li class="quiet">Nothing yet. Look for leaks, burns, dull joints, parts out of line, added wires.</li>
-          }
-        </ul>
+        <app-found-list>Nothing yet. Look for leaks, burns, dull joints, parts out of line, added wires.</app-found-list>
       </section>
     </div>
   `,
@@ -99,13 +90,6 @@ import { TapeWriter } from '../tape-writer';
       outline: 3px solid var(--ar-focus);
       outline-offset: 2px;
     }
-    .found li {
-      display: flex;
-      gap: 12px;
-      min-height: 40px;
-      align-items: center;
-      border-top: 1px solid var(--mat-sys-outline-variant);
-    }
   `,
 })
 export class FirstLookStage {
@@ -113,7 +97,6 @@ export class FirstLookStage {
   private readonly writer = inject(TapeWriter);
   private readonly sheets = inject(CardSheets, { optional: true });
   protected readonly kinds = findingKinds.filter((k) => k !== 'clean').map((kind) => ({ value: kind, name: findingNames[kind] }));
-  protected readonly names = findingNames;
   protected readonly severities = (['slight', 'plain', 'bad'] as const).map((severity) => ({ value: severity, name: severity }));
   protected readonly finding = signal<FindingKind | null>(null);
   protected readonly where = signal('');
@@ -128,37 +111,13 @@ export class FirstLookStage {
   ]);
   /** A picture of what was found, kept with it. */
   protected readonly photo = signal<Photo | null>(null);
-  protected readonly found = computed(() => ofKind(this.job.stood(), 'finding').reverse());
-
-  /** A designator or section of the card; free words stay words. Undefined when it looks like a part the card does not have. */
-  private place(): { designator?: string; section?: string; words?: string } | undefined {
-    const typed = this.where().trim();
-    const card = this.job.card();
-    if (!typed) return {};
-    if (!card) return { words: typed };
-    const part = partOf(card, typed);
-    if (part) return { designator: part.designator, section: part.section };
-    const section = card.sections.find(
-      (s) => s.name.toLowerCase() === typed.toLowerCase() || s.short.toLowerCase() === typed.toLowerCase(),
-    );
-    if (section) return { section: section.id };
-    const designator = typed.toUpperCase();
-    if (this.sheets?.index().has(designator)) return { designator };
-    if (/^[a-z]{1,3}\d+$/i.test(typed)) {
-      this.wrongPlace.set(
-        `There is no part ${designator} on this card, nor on its sheets. Check it, or write the place in words; nothing was kept.`,
-      );
-      return undefined;
-    }
-    return { words: typed };
-  }
 
   /** Keeps the finding, with its picture: both or neither. What was typed goes only when it is kept. */
   protected async keep(): Promise<void> {
     const finding = this.finding();
-    this.wrongPlace.set('');
-    const place = this.place();
-    if (!finding || !place) return;
+    const place = typedPlace(this.where(), this.job.card(), (name) => this.sheets?.index().has(name) ?? false);
+    this.wrongPlace.set('refusal' in place ? place.refusal : '');
+    if (!finding || 'refusal' in place) return;
     const { words, ...at } = place;
     const text = [this.text().trim() || findingNames[finding], words].filter(Boolean).join(', ');
     const entry: TapeBody = { kind: 'finding', finding, text, severity: this.severity(), previousHands: this.hands(), ...at };

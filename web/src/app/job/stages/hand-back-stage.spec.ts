@@ -13,8 +13,23 @@ describe('HandBackStage', () => {
   });
   afterEach(() => bench.clear());
 
-  it('warns while safety is not signed off', () =>
-    expect(bench.element.querySelector('.attention')?.textContent).toContain('Safety was never signed off'));
+  const goBack = async (): Promise<void> => {
+    await bench.fill('reason', 'the owner is waiting');
+    await bench.press(/^Hand back$/);
+  };
+  it('lists what is not right yet, each with its stage, and goes back all the same only with a reason', async () => {
+    const list = bench.element.querySelector('.not-yet')!;
+    expect(list.textContent).toContain('Safety is not signed off.');
+    expect(list.textContent).toContain('No labour was recorded.');
+    expect(list.querySelector('a')?.textContent).toBe('Safety');
+    const button = (): HTMLButtonElement => list.querySelector('button[type=submit]')!;
+    expect(button().disabled).toBeTrue();
+    await goBack();
+    expect((await bench.tape()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'handed-back', text: 'all the same: the owner is waiting' }),
+    );
+    expect(bench.element.querySelector('.not-yet')).toBeNull();
+  });
   it('puts a remark on the tape and on the sheet, under its kind', async () => {
     await bench.press(/^Left alone$/);
     await bench.fill('remark', 'the dim lamp');
@@ -45,14 +60,14 @@ describe('HandBackStage', () => {
     await bench.get(TapeWriter).keep({ kind: 'labour', act: 'start' });
     await bench.get(TapeWriter).keep({ kind: 'labour', act: 'worked', minutes: 30 });
     await bench.settle();
-    await bench.press(/^Hand back$/);
+    await goBack();
     expect((await bench.tape()).slice(-2)).toEqual([
       jasmine.objectContaining({ kind: 'labour', act: 'stop' }),
       jasmine.objectContaining({ kind: 'handed-back' }),
     ]);
   });
   it('hands back once', async () => {
-    await bench.press(/^Hand back$/);
+    await goBack();
     expect((await bench.tape()).filter(({ kind }) => kind === 'handed-back').length).toBe(1);
     expect(bench.element.textContent).toContain('Handed back');
     const button = [...bench.element.querySelectorAll('button')].find((each) => each.textContent.trim() === 'Handed back');

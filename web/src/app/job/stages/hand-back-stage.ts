@@ -4,9 +4,10 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { labourClock, type Report } from '@amber-relay/core/job';
+import { beforeHandBack, labourClock, type NotYet, type Report } from '@amber-relay/core/job';
 import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
+import { stageNames } from '@amber-relay/core/words';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
 import { CardSheets } from '../../sheets/card-sheets';
 import { Clock } from '../../ui/clock';
@@ -37,11 +38,31 @@ const mostSheets = 30_000_000;
           with its sheets, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
         </button>
       }
-      <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
+      @if (finished() || !notYet().length) {
+        <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
+      }
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
-      @for (warning of warnings(); track warning) {
-        <p class="attention" role="note">{{ warning }}</p>
+      @if (notYet().length && !finished()) {
+        <section class="attention not-yet" aria-labelledby="not-yet">
+          <h2 id="not-yet">Not right yet</h2>
+          <ul>
+            @for (item of notYet(); track item.says) {
+              <li>
+                <span class="grow">{{ item.says }}</span>
+                @if (item.stage !== 'hand-back') {
+                  <a class="chip" [routerLink]="['../' + item.stage]">{{ stageNames[item.stage] }}</a>
+                }
+              </li>
+            }
+          </ul>
+          <form (ngSubmit)="handBack()" aria-label="Hand back all the same">
+            <app-field label="Why it goes back all the same" class="grow">
+              <input class="box" name="reason" [ngModel]="reason()" (ngModelChange)="reason.set($event)" autocomplete="off" />
+            </app-field>
+            <button mat-flat-button type="submit" [disabled]="!reason().trim()">Hand back</button>
+          </form>
+        </section>
       }
       @if (failed()) {
         <p class="attention" role="alert">{{ failed() }}</p>
@@ -67,6 +88,19 @@ const mostSheets = 30_000_000;
   `,
   styleUrl: './stage.scss',
   styles: `
+    .not-yet li {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 40px;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+    .not-yet form {
+      display: flex;
+      gap: 12px;
+      align-items: flex-end;
+      margin-top: 8px;
+    }
     .remark {
       display: flex;
       gap: 8px;
@@ -101,28 +135,14 @@ export class HandBackStage {
     const shop = this.job.settings();
     return file && shop ? reportOf(file, this.job.tape(), shop, nowMs) : null;
   }
-  protected readonly warnings = computed(() => {
-    const row = this.job.file()?.row;
-    const open = this.job.retests().filter((r) => r.now !== 'passes');
-    const total = this.report()?.price.totalMinor ?? 0;
-    return [
-      ...(this.job.signed() ? [] : ['Safety was never signed off on this job.']),
-      ...(open.length
-        ? [
-            `${open.length} of the re-tests not passed: ${open
-              .map((r) => r.name)
-              .slice(0, 3)
-              .join('; ')}.`,
-          ]
-        : []),
-      ...(row?.currency !== undefined && row.currency !== (this.job.settings()?.currency ?? '')
-        ? [
-            `The money of this job is written in ${row.currency}, the shop’s in ${this.job.settings()?.currency || 'no currency'}: the two are not added.`,
-          ]
-        : []),
-      ...(row?.spendLimitMinor !== undefined && total > row.spendLimitMinor ? ['The total is above the limit agreed at booking in.'] : []),
-    ];
+  /** What is not right yet; it may be handed back all the same, with a reason. */
+  protected readonly notYet = computed((): readonly NotYet[] => {
+    const file = this.job.file();
+    const shop = this.job.settings();
+    return file && shop ? beforeHandBack({ job: file.row, shop, card: file.card, tape: this.job.tape(), nowMs: this.clock.minute() }) : [];
   });
+  protected readonly reason = signal('');
+  protected readonly stageNames = stageNames;
 
   protected async add(): Promise<void> {
     const typed = this.text();
@@ -160,10 +180,11 @@ export class HandBackStage {
 
   protected async handBack(): Promise<void> {
     const now = this.clock.now().getTime();
+    const reason = this.reason().trim();
     const total = this.reportAt(now)?.price.totalMinor ?? 0;
     await this.writer.keepAll([
       ...(labourClock(this.job.tape(), now).running ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
-      { kind: 'handed-back', totalMinor: total },
+      { kind: 'handed-back', totalMinor: total, ...(reason ? { text: `all the same: ${reason}` } : {}) },
     ]);
   }
 }

@@ -1,43 +1,60 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { ofKind, readingText } from '@amber-relay/core/tape';
+import { readingText } from '@amber-relay/core/tape';
 import { resultNames } from '@amber-relay/core/words';
-import type { Retest } from '@amber-relay/core/job';
+import { isOwed, repairsOf, repairsText, type Retest } from '@amber-relay/core/job';
 import { StateMark } from '../../ui/state-mark';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { LineOffer } from '../line-offer';
 import { readingStart } from '@amber-relay/core/entry';
+import { FoundList } from '../found-list';
 import { ProblemList } from '../problem-list';
+import { MendForm } from './mend-form';
 
-/** Repair: what was fitted, and everything that failed before it and so must be tried again. */
+/** Repair: what was done to the set, and everything that failed before it and so must be tried again. */
 @Component({
   selector: 'app-repair-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, RouterLink, StateMark, ProblemList],
+  imports: [FoundList, MatButton, MendForm, RouterLink, StateMark, ProblemList],
   template: `
     <header class="head">
       <h1>Repair</h1>
       <span class="quiet grow">Polarity and place noted before removal; check for shorts before power; current limit on.</span>
-      <a mat-stroked-button [routerLink]="['../parts']">Another part</a>
+      <a mat-stroked-button [routerLink]="['../parts']">{{ repairs().length ? 'Another part' : 'A part' }}</a>
     </header>
-    <div class="body stack">
-      @if (!fitted()) {
+    <div class="body stack" tabindex="0" role="group" aria-label="Repairs">
+      <section>
+        <h2>Done without a part</h2>
+        <app-mend-form />
+      </section>
+      @if (job.cured(); as cure) {
+        <p class="panel ok" role="status" data-cured>Cured: {{ cure }}. All that failed before works since.</p>
+      }
+      @if (!repairs().length) {
         <p class="panel quiet">
-          No part has been fitted yet. Record it in <a [routerLink]="['../parts']">Parts</a>; what failed before then comes back here as the
-          re-test list.
+          Nothing has been done to the set yet. Record a part in <a [routerLink]="['../parts']">Parts</a>, or what was done without one
+          here; what failed before then comes back as the re-test list.
         </p>
       } @else {
         <section>
-          <h2>To be tried again since {{ fitted() }} was fitted</h2>
+          <h2>Done to the set</h2>
+          <ol class="retests" aria-label="Done to the set">
+            @for (repair of repairs(); track repair.id) {
+              <li [attr.data-repair]="repair.id"><app-state-mark of="done" />{{ repair.what }}</li>
+            }
+          </ol>
+        </section>
+        <section>
+          <h2>To be tried again</h2>
           <ul class="retests" aria-label="Re-tests">
             @for (item of job.retests(); track item.kind + item.id + item.name) {
               <li [attr.data-retest]="item.id">
-                <app-state-mark [of]="item.now === 'passes' ? 'done' : item.now === 'fails' ? 'missing' : 'not-begun'" />
+                <app-state-mark [of]="owed(item) ? 'not-begun' : item.now === 'passes' ? 'done' : 'missing'" />
                 <span class="grow"
                   ><b>{{ item.name }}</b
-                  ><span class="quiet"> was {{ was(item) }}</span></span
+                  ><span class="quiet"> was {{ was(item) }}{{ item.since.length ? '; since then ' + text(item.since) : '' }}</span></span
                 >
                 @if (item.now) {
                   <span [class.ok]="item.now === 'passes'" [class.attn]="item.now === 'fails'">{{ item.now }}</span>
@@ -55,6 +72,10 @@ import { ProblemList } from '../problem-list';
           </ul>
         </section>
       }
+      <section>
+        <h2>Found on looking</h2>
+        <app-found-list>Nothing was found on looking.</app-found-list>
+      </section>
       <app-problem-list />
     </div>
   `,
@@ -74,7 +95,9 @@ export class RepairStage {
   private readonly writer = inject(TapeWriter);
   private readonly line = inject(LineOffer);
   private readonly router = inject(Router);
-  protected readonly fitted = computed(() => [...new Set(ofKind(this.job.stood(), 'fit').map((f) => f.designator))].join(', '));
+  protected readonly repairs = computed(() => repairsOf(this.job.card(), this.job.stood()));
+  protected readonly owed = isOwed;
+  protected readonly text = repairsText;
 
   protected was(item: Retest): string {
     if (!item.was) return 'what the owner complained of';

@@ -39,6 +39,7 @@ describe('TestStage', () => {
     await put({
       kind: 'fit',
       designator: 'C12',
+      section: 'audio',
       oldPart: '220 µF',
       newPart: '220 µF',
       why: 'dry',
@@ -47,8 +48,24 @@ describe('TestStage', () => {
       quantity: 1,
       source: 'drawer',
     });
+    // A part of the audio does not concern the power sent: what was read before still stands.
+    expect(row()).toContain('not touched by the repair');
+    await put({ kind: 'remedy', remedy: 'clean', text: 'contacts of the relay' });
+    expect(row()).toMatch(/3\.7 W.*in.*not done/);
     await put(power('pwr keyed 3.3w'));
     expect(row()).toMatch(/3\.7 W.*in.*3\.3 W.*can't tell/);
+  });
+
+  it('keeps what was read between two repairs, and says what came after the last', async () => {
+    const set: TapeBody = { kind: 'adjustment', how: 'set', adjuster: 'VR3' };
+    await put(power('pwr keyed 1.2w'));
+    await put({ kind: 'remedy', remedy: 'clean', text: 'contacts of the relay' });
+    await put(power('pwr keyed 3.1w'));
+    await put(set);
+    expect(row()).toMatch(/1\.2 W.*low.*3\.1 W.*low.*before: VR3 set\. Take it again\./);
+    expect(bench.element.textContent).toContain('1 not done');
+    await put(power('pwr keyed 3.7w'));
+    expect(row()).toMatch(/1\.2 W.*in between: 3\.1 W.*3\.7 W.*in/);
   });
 
   it('says beside a reading that cannot tell what would', async () => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { conditionText, type TestLimit } from '@amber-relay/core/card';
-import { comparison } from '@amber-relay/core/job';
+import { holds, repairsOf, repairsText, testCourses, type TestCourse } from '@amber-relay/core/job';
 import { instrumentsFor, limitsText } from '@amber-relay/core/measure';
 import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { unitSign } from '@amber-relay/core/quantity';
@@ -92,13 +92,13 @@ export class TestStage {
   private readonly line = inject(LineOffer);
   protected readonly table = computed(() => {
     const card = this.job.card();
-    return card ? comparison(card, this.job.stood()) : [];
+    return card ? testCourses(card, this.job.stood()) : [];
   });
-  private readonly isAfter = computed(() => this.job.stood().some((entry) => entry.kind === 'fit'));
+  private readonly isAfter = computed(() => repairsOf(this.job.card(), this.job.stood()).length > 0);
   protected readonly rows = computed(() =>
     this.table().map((row) => {
-      const { limit, before, after } = row;
-      const last = this.isAfter() ? after : before;
+      const { limit, before, between, after, since } = row;
+      const last = this.latest(row);
       return {
         row,
         name: limit.name,
@@ -106,19 +106,27 @@ export class TestStage {
         limits: limitsText(limit.low, limit.high, limit.unit),
         before: this.cell(before),
         after: this.cell(after),
+        between: between.flatMap((reading) => this.cell(reading) ?? []),
+        since: since.length ? `before: ${repairsText(since)}. Take it again.` : '',
+        open: this.isAfter() && !row.concerned ? 'not touched by the repair' : 'not done',
         flag: last !== undefined && (last.verdict === 'low' || last.verdict === 'high' || last.verdict === 'dead'),
         cannot: this.cannot(limit),
       };
     }),
   );
   protected readonly counts = computed(() => {
-    const seen = this.table().map((row) => (this.isAfter() ? row.after : row.before)?.verdict);
+    const seen = this.table().flatMap((row) => (holds(row) ? [this.latest(row)?.verdict] : []));
     return (['in', 'low', 'high', 'dead', 'cant-tell'] as const)
       .map((verdict) => ({ verdict, n: seen.filter((v) => v === verdict).length }))
       .filter(({ n }) => n > 0);
   });
-  protected readonly notDone = computed(() => this.table().filter((row) => !(this.isAfter() ? row.after : row.before)).length);
-  protected readonly next = computed(() => this.rows().find(({ row, cannot }) => !cannot && !(this.isAfter() ? row.after : row.before)));
+  protected readonly notDone = computed(() => this.table().filter((row) => !holds(row)).length);
+  protected readonly next = computed(() => this.rows().find(({ row, cannot }) => !cannot && !holds(row)));
+
+  /** What stands of a test now: its last reading, before where no repair has been or none concerns it. */
+  private latest({ before, after, concerned }: TestCourse): EntryOf<'reading'> | undefined {
+    return after ?? (concerned ? undefined : before);
+  }
 
   private cell(
     reading: EntryOf<'reading'> | undefined,

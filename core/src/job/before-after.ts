@@ -1,0 +1,149 @@
+import { conditionText, limitName, pointName, type LaidCard, type TestLimit } from '../card';
+import { ofKind, type EntryOf, type TapeEntry } from '../tape';
+import { concerns, repairsOf, type Repair, type Tried } from './repairs';
+
+/** One thing through the repair: as it was before, in between, and as it is now. */
+export interface Course<T> {
+  /** The last result before the first repair that concerns it. It is never replaced by a later one. */
+  readonly before?: T;
+  /** The last result between each two repairs that concern it. */
+  readonly between: readonly T[];
+  /** The last result after a repair. */
+  readonly after?: T;
+  /** Repairs that concern it and came after its last result: it must be tried again. */
+  readonly since: readonly Repair[];
+  /** Whether any repair concerns it. */
+  readonly concerned: boolean;
+}
+
+/** Parts the results of one thing by the repairs that concern it; where none does, by all, and nothing is owed. */
+function courseOf<T extends { readonly seq: number }>(
+  results: readonly T[],
+  repairs: readonly Repair[],
+  own: (repair: Repair) => boolean,
+): Course<T> {
+  const concerning = repairs.filter(own);
+  const parting = concerning.length ? concerning : repairs;
+  const first = parting[0]?.seq ?? Infinity;
+  const before = results.findLast(({ seq }) => seq < first);
+  const later = results.filter(({ seq }) => seq > first);
+  const after = later.at(-1);
+  const between = parting.slice(1).flatMap(({ seq }, i) => {
+    const from = parting[i]?.seq ?? 0;
+    return later.findLast((result) => result !== after && result.seq > from && result.seq < seq) ?? [];
+  });
+  return {
+    ...(before ? { before } : {}),
+    between,
+    ...(after ? { after } : {}),
+    since: after ? concerning.filter(({ seq }) => seq > after.seq) : [],
+    concerned: concerning.length > 0,
+  };
+}
+
+/** Whether the latest result still holds: it was had after the last repair that concerns it, or none does. */
+export const holds = <T>({ before, after, since, concerned }: Course<T>): boolean =>
+  concerned ? after !== undefined && since.length === 0 : (after ?? before) !== undefined;
+
+export interface TestCourse extends Course<EntryOf<'reading'>> {
+  readonly limit: TestLimit;
+}
+export interface FunctionCourse extends Course<EntryOf<'function'>> {
+  readonly id: string;
+  readonly name: string;
+}
+export interface ReadingCourse extends Course<EntryOf<'reading'>> {
+  readonly id: string;
+  /** What was read, under which condition. */
+  readonly name: string;
+}
+export interface SumCourse extends Course<EntryOf<'sum'>> {
+  readonly id: string;
+  readonly name: string;
+}
+
+const keys = new WeakMap<EntryOf<'reading'>, string>();
+/** What a reading was of and under which condition; worked out once, for an entry never changes. */
+function readingKey(r: EntryOf<'reading'>): string {
+  const { keyed = false, mode, channel, band } = r.condition;
+  const key = keys.get(r) ?? JSON.stringify([r.subject, keyed, mode, channel, band]);
+  keys.set(r, key);
+  return key;
+}
+
+function grouped<T>(entries: readonly T[], key: (entry: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const entry of entries) groups.set(key(entry), [...(groups.get(key(entry)) ?? []), entry]);
+  return [...groups.values()];
+}
+
+/** The tests of the card, in its order, each with its readings before and after what was done. */
+export function testCourses(card: LaidCard, stood: readonly TapeEntry[]): TestCourse[] {
+  const repairs = repairsOf(card, stood);
+  const readings = ofKind(stood, 'reading');
+  return card.limits.map((limit) => ({
+    limit,
+    ...courseOf(
+      readings.filter(({ subject }) => subject.what === 'limit' && subject.limit === limit.id),
+      repairs,
+      (repair) => concerns(card, repair, { what: 'limit', id: limit.id }),
+    ),
+  }));
+}
+
+/** The functions of the card, in its order, each with how it did before and after. */
+export function functionCourses(card: LaidCard, stood: readonly TapeEntry[]): FunctionCourse[] {
+  const repairs = repairsOf(card, stood);
+  const tries = ofKind(stood, 'function').filter(({ result }) => result !== 'not-tried');
+  return card.functions.map(({ id, name }) => ({
+    id,
+    name,
+    ...courseOf(
+      tries.filter(({ functionId }) => functionId === id),
+      repairs,
+      (repair) => concerns(card, repair, { what: 'function', id }),
+    ),
+  }));
+}
+
+/** What was read at points, parts and channels, each under its condition, before and after; in the order of the first reading. */
+export function readingCourses(card: LaidCard | undefined, stood: readonly TapeEntry[]): ReadingCourse[] {
+  const repairs = repairsOf(card, stood);
+  const readings = ofKind(stood, 'reading').filter(({ subject }) => subject.what !== 'limit');
+  return grouped(readings, readingKey).flatMap((own) => {
+    const [one] = own;
+    if (!one) return [];
+    const tried: Tried | undefined =
+      one.subject.what === 'point' ? { what: 'point', id: one.subject.point, condition: one.condition } : undefined;
+    const { id, title } = subjectName(one.subject, card);
+    const under = conditionText(one.condition);
+    return [
+      {
+        id,
+        name: under ? `${title}, ${under}` : title,
+        ...courseOf(own, repairs, (repair) => tried === undefined || concerns(card, repair, tried)),
+      },
+    ];
+  });
+}
+
+function subjectName(subject: EntryOf<'reading'>['subject'], card: LaidCard | undefined): { readonly id: string; readonly title: string } {
+  switch (subject.what) {
+    case 'point':
+      return { id: subject.point, title: `${subject.point} ${pointName(card, subject.point)}`.trim() };
+    case 'limit':
+      return { id: subject.limit, title: limitName(card, subject.limit) };
+    case 'channel':
+      return { id: `ch ${subject.channel}`, title: 'Frequency' };
+    case 'part':
+      return { id: subject.designator, title: [subject.designator, subject.pin ?? subject.measure].filter(Boolean).join(' ') };
+  }
+}
+
+/** Sums that were kept, by what they are called. */
+export function sumCourses(card: LaidCard | undefined, stood: readonly TapeEntry[]): SumCourse[] {
+  const repairs = repairsOf(card, stood);
+  return grouped(ofKind(stood, 'sum'), ({ sum, title }) => `${sum} ${title}`).flatMap((own) =>
+    own[0] ? [{ id: own[0].sum, name: own[0].title, ...courseOf(own, repairs, () => true) }] : [],
+  );
+}
