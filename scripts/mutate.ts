@@ -124,6 +124,13 @@ async function work(): Promise<void> {
     rmSync(folder, { recursive: true, force: true });
   }
 }
+const whole = workbench();
+const failsWhole = await notice(whole, [...specsOf(wanted), ...stories]);
+rmSync(whole, { recursive: true, force: true });
+if (failsWhole) {
+  process.stderr.write('The specs fail before anything is broken: mend that first.\n');
+  process.exit(1);
+}
 await Promise.all([work(), work()]);
 
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { readFile } from 'node:fs/promises';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { BookInPage } from '../pages/book-in-page';
 import { newMachine, storedJob } from '../pages/database';
 import { JobPage } from '../pages/job-page';
+import { pdfText } from '../pages/pdf-text';
 
 /**
  * The set on the bench has an open 10.695 MHz filter. These are its real values; what the program offers is answered
@@ -41,17 +41,6 @@ const truth = {
     TP26: '-33.0dBm',
   } as Readonly<Record<string, string>>,
 };
-
-async function pdfText(path: string): Promise<string> {
-  const document = await getDocument({ data: new Uint8Array(await readFile(path)), verbosity: 0 }).promise;
-  const pages = await Promise.all(
-    Array.from({ length: document.numPages }, async (_, i) => (await document.getPage(i + 1)).getTextContent()),
-  );
-  return pages
-    .map((page) => page.items.map((item) => ('str' in item ? item.str : '')).join(' '))
-    .join(' ')
-    .replace(/\s+/g, ' ');
-}
 
 test('one job from booking in to hand-back, carried away as a file and back', async ({ page }) => {
   const job = new JobPage(page);

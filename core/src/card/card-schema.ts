@@ -237,6 +237,8 @@ const coldCheckSchema = z.object({
   unit: z.enum(units).optional(),
   low: z.number().optional(),
   high: z.number().optional(),
+  /** Where something is wrong when it is found wrong: it then speaks for this section. */
+  section: id.optional(),
 });
 
 const alignmentSchema = z.object({

@@ -75,6 +75,7 @@ export function checkReferences(card: Card): Card {
   const nodes = names(card.frequencyPlan, (n) => n.id, 'frequencyPlan');
   card.tunings.forEach((t, i) => Object.keys(t.set).forEach((n) => mustHave(nodes, n, `tunings.${i}.set.${n}`, 'frequency')));
   card.frequencyPlan.forEach((n, i) => n.from.forEach((f) => mustHave(nodes, f, `frequencyPlan.${i}.from`, 'frequency')));
+  card.coldChecks.forEach((c, i) => c.section && mustHave(sections, c.section, `coldChecks.${i}.section`, 'section'));
   card.levels.forEach((l, i) => mustHave(sections, l.after, `levels.${i}.after`, 'section'));
   card.frequencyPlan.forEach((n, i) => mustHave(sections, n.section, `frequencyPlan.${i}.section`, 'section'));
   card.access.forEach((a, i) => {

@@ -27,7 +27,30 @@ function understood(line: string, under: EntryContext): string {
     : [value.entry, ...(value.more ?? [])].map((entry) => entryTitle(entry, under.card)).join('; ');
 }
 
+const killer: EntryContext = {
+  ...context,
+  card: {
+    ...smallLaid(),
+    hazards: [{ kind: 'high-voltage', text: 'It holds 2 kV.', dischargeAt: 'foot of L10, each of C1 and C2', belowV: 20 }],
+  },
+};
+
 describe('a line of the bench', () => {
+  describe('of a set that holds high voltage', () => {
+    for (const [line, expected] of [
+      ['gone c1 4v', 'High voltage at C1: right, 4 V'],
+      ['gone c2 0.5', 'High voltage at C2: right, 500 mV'],
+      ['gone l10 -12 V', 'High voltage at foot of L10: right, −12 V'],
+      ['gone 4v', 'refused at 5: At which place?'],
+      ['gone c1 1.2kV', 'refused at 5: 1.2 kV is still there.'],
+      ['gone c1 25v', 'refused at 5: 25 V is still there.'],
+      ['gone c9 4v', 'refused at 5: "c9" is no place where it is proven gone.'],
+      ['gone c1', 'refused at 5: How much is left there?'],
+    ] as const)
+      it(`"${line}"`, () => expect(understood(line, killer)).toBe(expected));
+    it('"gone 4v" of a set that has none', () =>
+      expect(understood('gone 4v', context)).toBe('refused at 5: This card names no place with high voltage.'));
+  });
   describe('with a card', () => {
     for (const [line, expected] of [
       // Readings, results, remarks, and what is left out of them.

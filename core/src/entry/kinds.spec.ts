@@ -9,7 +9,9 @@ import { unitOfPart } from '../line';
 import { readLine } from './entry-line';
 import { writeLine } from './write-line';
 
-const card = smallLaid();
+const small = smallLaid();
+/** It holds high voltage as well, for the proof that it is gone. */
+const card = { ...small, hazards: [...small.hazards, { kind: 'high-voltage' as const, text: 'It holds 650 V.', dischargeAt: 'C1' }] };
 const context: EntryContext = {
   card,
   condition: {},

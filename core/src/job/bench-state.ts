@@ -1,6 +1,7 @@
 import type { Condition, LaidCard, Lesson } from '../card';
 import { findingText, type TapeEntry } from '../tape';
 import type { TraceOptions } from '../trace';
+import { wrongChecks } from './safety-checks';
 
 /** The condition in which a set comes onto the bench: its usual channel and first mode, not keyed. An amplifier has no mode of its own. */
 export function startCondition(card: LaidCard | undefined): Condition {
@@ -14,10 +15,10 @@ export function startCondition(card: LaidCard | undefined): Condition {
 
 /**
  * How the bench stands after what was done: which access steps are off, since something behind them was reached, and which kind of
- * instrument is in hand. Trace counts the minutes of the next probe by it.
+ * instrument is in hand. Trace counts the minutes of the next probe by it, and offers none that needs power while a cold check is wrong.
  * @param stood the tape without what was struck
  */
-export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<TraceOptions, 'opened' | 'inHand'> {
+export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<TraceOptions, 'opened' | 'inHand' | 'cold'> {
   const opened = new Set<string>();
   let inHand: string | undefined;
   const reached = (access: string | undefined, instrument?: string): void => {
@@ -43,7 +44,8 @@ export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<Tr
     const behind = card.access.find((step) => step.id === id)?.behind;
     if (behind) opened.add(behind);
   }
-  return { opened: [...opened], ...(inHand ? { inHand } : {}) };
+  const cold = wrongChecks(card, stood).length > 0;
+  return { opened: [...opened], ...(inHand ? { inHand } : {}), ...(cold ? { cold } : {}) };
 }
 
 /** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */

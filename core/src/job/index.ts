@@ -11,4 +11,14 @@ export * from './report';
 export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
-export { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned, type SafetyCheck } from './safety-checks';
+export {
+  biasInDoubt,
+  checksBeforePower,
+  openSafetyChecks,
+  safetyAnswers,
+  safetyChecks,
+  safetySigned,
+  staleProofs,
+  wrongChecks,
+  type SafetyCheck,
+} from './safety-checks';

@@ -11,6 +11,8 @@ export interface EntryContext {
   readonly instruments: readonly Instrument[];
   /** Whether a designator that the card does not name stands on its sheets. */
   readonly onSheets?: (designator: string) => boolean;
+  /** Why a part should not be fitted yet, such as a bias outside its window; undefined where nothing speaks against it. */
+  readonly against?: (designator: string) => string | undefined;
   /** The day of the reading, for instruments that age. */
   readonly now?: Date;
 }

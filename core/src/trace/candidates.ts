@@ -15,6 +15,8 @@ export interface BenchState {
   readonly opened: ReadonlySet<string>;
   /** The instrument used last. */
   readonly inHand?: string;
+  /** The set may get no power now: only what is done cold is offered. */
+  readonly cold?: boolean;
   /** A healthy set of this chassis stands by. */
   readonly healthySet?: boolean;
   /** A supply has been read low or dead, so that lifting feeds may tell something. */
@@ -59,8 +61,13 @@ export function priceOf(
   return { minutes, price: minutes + cost.turnTo + cost.hazard[test.hazard] + heat, open: open.map((step) => step.remove) };
 }
 
+/** Whether it is done on a set without power: looking, a part measured out of circuit, a resistance. */
+const isCold = ({ kind, instrument }: TestModel): boolean =>
+  kind === 'inspect' || kind === 'proof' || (kind === 'reading' && instrument === 'ohm');
+
 /** Whether a test may be offered at all in this state; `most` caps the chance from which on local acts are offered. */
 function offered(test: TestModel, standing: ReadonlyMap<string, number>, options: BenchState, most: number): boolean {
+  if (options.cold && !isCold(test)) return false;
   if (options.answered.has(test.id)) return options.again?.has(test.id) ?? false;
   if (test.kind === 'comparison') return options.healthySet === true;
   if (test.kind === 'lift' && !options.railBad) return false;

@@ -71,6 +71,8 @@ export interface TraceOptions {
   readonly opened?: readonly string[];
   readonly inHand?: string;
   readonly healthySet?: boolean;
+  /** The set may get no power now: only what is done cold is offered. */
+  readonly cold?: boolean;
   /** How many probes to offer. Default 5. */
   readonly count?: number;
   readonly lookAhead?: number;
@@ -216,6 +218,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     railBad,
     goodShares: goodShares(model, evidence),
     healthySet: options.healthySet ?? false,
+    cold: options.cold ?? false,
     count: options.count ?? 5,
     ...(options.lookAhead === undefined ? {} : { lookAhead: options.lookAhead }),
     ...(options.measures ? { measures: options.measures } : {}),

@@ -38,6 +38,7 @@ const isPlain = (name: string): boolean =>
   name.trim() === name &&
   !/\s{2}/.test(name) &&
   !workWords.test(name) &&
+  !/(^|\s)anyway(\s|$)/i.test(name) &&
   !maybePrice.test(name) &&
   name.split(' ').every((word, k) => !priceWord.test(word) && !(k > 0 && countWord.test(word)) && !(k === 0 && isListed(word)));
 /** A first word that would be taken for one more designator. */
@@ -78,7 +79,12 @@ export const fit = defineKind('fit', {
       fit: (rest, context) => {
         const parts = takeDesignators(rest, context, example);
         const { at } = rest;
-        const { text, priceMinor, quantity } = priced(need(rest, 'The new part', example), at);
+        const [said = '', why = ''] = need(rest, 'The new part', example).split(/\s+anyway\s+/i);
+        const { text, priceMinor, quantity } = priced(said, at);
+        for (const { designator } of parts) {
+          const against = why ? undefined : context.against?.(designator);
+          if (against) return refuse(at, against, 'Mend that first; or end the line with: anyway, and why.');
+        }
         if (workWords.test(text))
           return refuse(at, `"${text}" is work, not a part.`, `Write it like: done ${parts.map((p) => p.designator).join(', ')} ${text}`);
         return parts.map(({ designator, part }) => ({
@@ -86,7 +92,7 @@ export const fit = defineKind('fit', {
           designator,
           oldPart: part?.value ?? '',
           newPart: text,
-          why: '',
+          why,
           proof: '',
           priceMinor,
           quantity,

@@ -141,7 +141,7 @@ export class EntryLine {
     const line = this.text();
     this.lineBefore = line;
     this.setText('');
-    this.line.condition.set(understood.condition);
+    this.line.setCondition(understood.condition);
     if (!understood.entry) return;
     const entries = [understood.entry, ...(understood.more ?? [])];
     this.pending.update((n) => n + 1);

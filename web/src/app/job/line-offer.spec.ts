@@ -24,7 +24,7 @@ describe('LineOffer', () => {
     expect(line.condition()).toEqual({ keyed: false, mode: 'AM', channel: 19 }));
 
   it('reads lines with the condition that holds', () => {
-    line.condition.set({ keyed: true, mode: 'AM' });
+    line.setCondition({ keyed: true, mode: 'AM' });
     const read = line.understand('tp7 3.1v');
     expect(read.ok && read.value.condition).toEqual({ keyed: true, mode: 'AM' });
     expect(line.understand('tp99 3.1v').ok).toBeFalse();

@@ -2,8 +2,9 @@ import { computed, inject, Injectable, linkedSignal, signal } from '@angular/cor
 import type { Condition } from '@amber-relay/core/card';
 import { readLine } from '@amber-relay/core/entry';
 import { attempt } from '@amber-relay/core/errors';
-import { startCondition } from '@amber-relay/core/job';
+import { biasInDoubt, startCondition } from '@amber-relay/core/job';
 import type { EntryContext } from '@amber-relay/core/line';
+import { rememberCondition, rememberedCondition } from './condition-memory';
 import { CardSheets } from '../sheets/card-sheets';
 import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';
@@ -15,11 +16,12 @@ export class LineOffer {
   private readonly sheets = inject(CardSheets, { optional: true });
   private readonly clock = inject(Clock);
 
-  /** The sticky condition; each job starts from the card's usual channel and first mode. */
-  readonly condition = linkedSignal<string, Condition>({
-    source: () => this.job.card()?.id ?? '',
-    computation: () => startCondition(this.job.card()),
+  /** The condition that stays; a job starts from the card's usual channel and first mode, and is found as it was left. */
+  private readonly stays = linkedSignal<string, Condition>({
+    source: () => `${this.job.jobId()} ${this.job.card()?.id ?? ''}`,
+    computation: () => rememberedCondition(this.job.jobId()) ?? startCondition(this.job.card()),
   });
+  readonly condition = this.stays.asReadonly();
   readonly context = computed((): EntryContext => {
     const card = this.job.card();
     const index = this.sheets?.index();
@@ -29,6 +31,7 @@ export class LineOffer {
       now: new Date(this.clock.minute()),
       instruments: this.job.instruments(),
       ...(card ? { card } : {}),
+      against: (designator: string) => biasInDoubt(card, this.job.tape(), designator),
       ...(index ? { onSheets: (name: string) => index.has(name) } : {}),
     };
   });
@@ -36,6 +39,12 @@ export class LineOffer {
   private readonly offers = signal<{ readonly line: string; readonly n: number } | null>(null);
   /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */
   readonly offered = this.offers.asReadonly();
+
+  /** From now on the set stands so. */
+  setCondition(condition: Condition): void {
+    this.stays.set(condition);
+    rememberCondition(this.job.jobId(), condition);
+  }
 
   /** Puts a line into the entry line, ready for its value. */
   offer(line: string): void {

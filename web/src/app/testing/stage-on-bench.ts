@@ -56,7 +56,9 @@ export async function stageOnBench<T>(component: Type<T>): Promise<StageOnBench<
       await settle();
     },
     fill: async (name, value) => {
-      const field = element.querySelector<HTMLInputElement>(`input[name="${name}"], [data-check="${name}"] input`);
+      const field =
+        element.querySelector<HTMLInputElement>(`input[name="${name}"]`) ??
+        element.querySelector<HTMLInputElement>(`[data-check="${name}"] input`);
       if (!field) throw new Error(`There is no field ${name}.`);
       field.value = value;
       field.dispatchEvent(new Event('input'));

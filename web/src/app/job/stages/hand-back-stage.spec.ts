@@ -19,7 +19,7 @@ describe('HandBackStage', () => {
   };
   it('lists what is not right yet, each with its stage, and goes back all the same only with a reason', async () => {
     const list = bench.element.querySelector('.not-yet')!;
-    expect(list.textContent).toContain('Safety is not signed off.');
+    expect(list.textContent).toContain('Safety is not signed off; open: Fuse type and rating');
     expect(list.textContent).toContain('No labour was recorded.');
     expect(list.querySelector('a')?.textContent).toBe('Safety');
     const button = (): HTMLButtonElement => list.querySelector('button[type=submit]')!;

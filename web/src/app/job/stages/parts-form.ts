@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
+import { biasInDoubt } from '@amber-relay/core/job';
 import { parseMoney } from '@amber-relay/core/money';
 import { CardSheets } from '../../sheets/card-sheets';
 import { fromStore } from '../../storage/from-store';
@@ -80,6 +81,14 @@ import { TapeWriter } from '../tape-writer';
       <app-field label="Source">
         <input class="box" name="source" [ngModel]="source()" (ngModelChange)="source.set($event)" autocomplete="off" />
       </app-field>
+      @if (against(); as says) {
+        <div class="against" role="note">
+          <p class="attention" data-bias>{{ says }}</p>
+          <app-field label="Why it is fitted all the same" [refusal]="wrong().anyway ?? ''">
+            <input class="box" name="anyway" [ngModel]="anyway()" (ngModelChange)="anyway.set($event)" autocomplete="off" />
+          </app-field>
+        </div>
+      }
       <div class="acts">
         <button mat-flat-button type="submit" [disabled]="!designator().trim() || !fresh().trim()">Record the part</button>
       </div>
@@ -92,6 +101,11 @@ import { TapeWriter } from '../tape-writer';
     }
     .acts {
       align-self: end;
+    }
+    .against {
+      grid-column: 1 / -1;
+      display: grid;
+      gap: 8px;
     }
   `,
 })
@@ -108,8 +122,11 @@ export class PartsForm {
   protected readonly price = signal('');
   protected readonly quantity = signal('1');
   protected readonly source = signal('');
+  protected readonly anyway = signal('');
+  /** What speaks against fitting it now: the bias that it would get. */
+  protected readonly against = computed(() => biasInDoubt(this.job.card(), this.job.tape(), this.designator().trim()));
   /** Why a field was refused, by its name. */
-  protected readonly wrong = signal<{ readonly designator?: string; readonly price?: string; readonly quantity?: string }>({});
+  protected readonly wrong = signal<Partial<Readonly<Record<'designator' | 'price' | 'quantity' | 'anyway', string>>>>({});
   protected readonly partsOfCard = computed((): Offer[] =>
     (this.job.card()?.parts ?? []).map(({ designator, value }) => ({ value: designator, says: value })),
   );
@@ -153,6 +170,7 @@ export class PartsForm {
           }
         : {}),
       ...(priceMinor === undefined ? { price: `"${this.price()}" is not a price. Write it like 0.40; what you typed is still here.` } : {}),
+      ...(this.against() && !this.anyway().trim() ? { anyway: 'Mend the bias first, or say why it is fitted all the same.' } : {}),
       ...(quantity < 1 ? { quantity: 'How many were fitted? Give a whole number of 1 or more.' } : {}),
     };
     this.wrong.set(wrong);
@@ -162,7 +180,7 @@ export class PartsForm {
       designator,
       oldPart: this.old().trim(),
       newPart: this.fresh().trim(),
-      why: this.why().trim(),
+      why: [this.why().trim(), this.against() ? this.anyway().trim() : ''].filter(Boolean).join('; '),
       proof: this.proof().trim(),
       priceMinor,
       quantity,
@@ -170,7 +188,7 @@ export class PartsForm {
       ...(part ? { section: part.section } : {}),
     });
     if (!entry) return;
-    for (const field of [this.designator, this.old, this.fresh, this.why, this.proof, this.price, this.source]) field.set('');
+    for (const field of [this.designator, this.old, this.fresh, this.why, this.proof, this.price, this.source, this.anyway]) field.set('');
     this.oldOfCard = '';
     this.quantity.set('1');
     this.kept.emit();

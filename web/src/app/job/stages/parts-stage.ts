@@ -8,18 +8,20 @@ import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
 import { PartsForm } from './parts-form';
+import { ProofCaution } from './proof-caution';
 
 /** Parts: what Trace points at, what has been proved, and the record of what was fitted. */
 @Component({
   selector: 'app-parts-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, PartsForm],
+  imports: [MatButton, PartsForm, ProofCaution],
   template: `
     <header class="head">
       <h1>Parts</h1>
       <span class="quiet grow">Prove the part before it is changed; look for the cause as well as the casualty.</span>
     </header>
     <div class="body stack">
+      <app-proof-caution />
       @if (suspects().length) {
         <section class="panel">
           <h2>Likeliest parts of the {{ leading()?.name }}</h2>

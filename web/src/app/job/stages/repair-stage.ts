@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { readingText } from '@amber-relay/core/tape';
 import { resultNames } from '@amber-relay/core/words';
-import { isOwed, repairsOf, repairsText, type Retest } from '@amber-relay/core/job';
+import { checksBeforePower, isOwed, repairsOf, repairsText, type Retest } from '@amber-relay/core/job';
 import { StateMark } from '../../ui/state-mark';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
@@ -12,12 +12,13 @@ import { readingStart } from '@amber-relay/core/entry';
 import { FoundList } from '../found-list';
 import { ProblemList } from '../problem-list';
 import { MendForm } from './mend-form';
+import { ProofCaution } from './proof-caution';
 
 /** Repair: what was done to the set, and everything that failed before it and so must be tried again. */
 @Component({
   selector: 'app-repair-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FoundList, MatButton, MendForm, RouterLink, StateMark, ProblemList],
+  imports: [FoundList, MatButton, MendForm, ProofCaution, RouterLink, StateMark, ProblemList],
   template: `
     <header class="head">
       <h1>Repair</h1>
@@ -25,6 +26,25 @@ import { MendForm } from './mend-form';
       <a mat-stroked-button [routerLink]="['../parts']">{{ repairs().length ? 'Another part' : 'A part' }}</a>
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Repairs">
+      <app-proof-caution />
+      @if (before().length) {
+        <section>
+          <h2>Before it gets power</h2>
+          <ul class="retests" aria-label="Before it gets power">
+            @for (item of before(); track item.check.id) {
+              <li [attr.data-check]="item.check.id">
+                <app-state-mark [of]="item.done ? 'done' : 'not-begun'" />
+                <span class="grow"
+                  ><b>{{ item.check.name }}</b
+                  ><span class="quiet"> {{ item.check.text }}</span></span
+                >
+                <button class="chip" (click)="check(item.check.id, 'right')" [attr.aria-label]="item.check.name + ': right'">right</button>
+                <button class="chip" (click)="check(item.check.id, 'wrong')" [attr.aria-label]="item.check.name + ': wrong'">wrong</button>
+              </li>
+            }
+          </ul>
+        </section>
+      }
       <section>
         <h2>Done without a part</h2>
         <app-mend-form />
@@ -96,6 +116,7 @@ export class RepairStage {
   private readonly line = inject(LineOffer);
   private readonly router = inject(Router);
   protected readonly repairs = computed(() => repairsOf(this.job.card(), this.job.stood()));
+  protected readonly before = computed(() => checksBeforePower(this.job.card(), this.job.tape()));
   protected readonly owed = isOwed;
   protected readonly text = repairsText;
 
@@ -107,6 +128,10 @@ export class RepairStage {
   protected result(item: Retest, result: 'works' | 'dead'): void {
     const before = item.was?.kind === 'function' ? item.was.result : 'dead';
     void this.writer.keep({ kind: 'function', functionId: item.id, result: result === 'works' ? 'works' : before });
+  }
+
+  protected check(check: string, result: 'right' | 'wrong'): void {
+    void this.writer.keep({ kind: 'safety', check, result });
   }
 
   protected read(item: Retest): void {

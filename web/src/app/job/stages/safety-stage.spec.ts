@@ -29,10 +29,11 @@ describe('SafetyStage', () => {
   afterEach(() => bench.clear());
 
   it('asks for every check and hazard of this very card, and is not signed before all are answered', async () => {
-    expect(bench.element.textContent).toContain('3 left');
+    expect(bench.element.textContent).toContain('4 left');
     expect([...bench.element.querySelectorAll('[data-check]')].map((row) => row.getAttribute('data-check'))).toEqual([
       'fuse',
       'shorts',
+      'stand-by',
       'hazard-high-voltage',
     ]);
     expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeTrue();
@@ -62,6 +63,8 @@ describe('SafetyStage', () => {
   it('is signed on the tape once all is answered', async () => {
     await bench.press(/^Fuse fitted: right/);
     await bench.press(/^Shorts: not needed/);
+    await bench.fill('stand-by', 'Talvi Orrin');
+    await bench.press(/^Who stands by: keep the name/);
     await bench.fill('hazard-high-voltage', '2');
     await bench.press(/^High voltage: keep/);
     await bench.press(/^Sign off/);
@@ -72,12 +75,36 @@ describe('SafetyStage', () => {
   it('cannot be signed while a check is wrong, and says so', async () => {
     await bench.press(/^Fuse fitted: wrong/);
     await bench.press(/^Shorts: not needed/);
+    await bench.fill('stand-by', 'Talvi Orrin');
+    await bench.press(/^Who stands by: keep the name/);
     await bench.fill('hazard-high-voltage', '2');
     await bench.press(/^High voltage: keep/);
     expect(bench.element.querySelector('header')?.textContent).toContain('1 wrong: mend it, then answer again');
     expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeTrue();
     await bench.press(/^Fuse fitted: right/);
     expect(bench.element.querySelector<HTMLButtonElement>('header button')?.disabled).toBeFalse();
+  });
+
+  it('is gone on with for a reason that stands under it, or not at all', async () => {
+    await bench.press(/^Fuse fitted: wrong/);
+    const button = (): HTMLButtonElement =>
+      [...bench.element.querySelectorAll('button')].find((b) => b.textContent.trim() === 'Go on with it')!;
+    expect(button().disabled).toBeTrue();
+    await bench.fill('reason-fuse', 'the right one comes tomorrow');
+    await bench.press(/^Fuse fitted: go on with it/);
+    expect((await bench.tape()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'safety', check: 'fuse', result: 'accepted', text: 'the right one comes tomorrow' }),
+    );
+    expect(bench.element.querySelector('[data-check=fuse]')?.textContent).toContain('wrong, gone on with: the right one comes tomorrow');
+  });
+
+  it('asks for the proof again once the set has had power', async () => {
+    await bench.fill('hazard-high-voltage', '2');
+    await bench.press(/^High voltage: keep/);
+    expect(bench.element.querySelector('[data-stale]')).toBeNull();
+    await TestBed.inject(JobRepository).append(bench.jobId, { kind: 'function', functionId: 'receive-am', result: 'works' }, 'Runa');
+    await bench.settle();
+    expect(bench.element.querySelector('[data-check=hazard-high-voltage] [data-stale]')?.textContent).toContain('prove it gone again');
   });
 
   it('says what is wrong with a figure and keeps nothing', async () => {

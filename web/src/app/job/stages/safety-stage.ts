@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { attempt } from '@amber-relay/core/errors';
-import { openSafetyChecks, safetyAnswers, safetyChecks, type SafetyCheck } from '@amber-relay/core/job';
+import { openSafetyChecks, safetyAnswers, safetyChecks, staleProofs, type SafetyCheck } from '@amber-relay/core/job';
 import { limitsText, verdict } from '@amber-relay/core/measure';
 import type { EntryOf } from '@amber-relay/core/tape';
 import { parseQuantity, quantityText } from '@amber-relay/core/quantity';
@@ -34,12 +34,59 @@ import { TapeWriter } from '../tape-writer';
               <p [class.hazard]="check.hazard">{{ check.text }}</p>
               @if (answers().get(check.id); as answer) {
                 <p class="quiet">{{ said(answer) }}</p>
+                @if (answer.result === 'wrong') {
+                  <div class="go-on" role="note">
+                    <p class="attention">Mend it and answer again. While it stands, nothing is offered that needs power.</p>
+                    <label class="field grow"
+                      ><span>Or why it is gone on with</span>
+                      <input
+                        class="box"
+                        [name]="'reason-' + check.id"
+                        [ngModel]="values()['reason-' + check.id] ?? ''"
+                        (ngModelChange)="setValue('reason-' + check.id, $event)"
+                        (keydown.enter)="goOn(check, answer)"
+                        autocomplete="off"
+                      />
+                    </label>
+                    <button
+                      class="chip"
+                      (click)="goOn(check, answer)"
+                      [disabled]="!values()['reason-' + check.id]?.trim()"
+                      [attr.aria-label]="check.name + ': go on with it'"
+                    >
+                      Go on with it
+                    </button>
+                  </div>
+                }
+              }
+              @if (stale().has(check.id)) {
+                <p class="attention" data-stale>It has had power since: prove it gone again before hands go back in.</p>
               }
               @if (wrong() === check.id) {
                 <p class="wrong" role="alert">{{ message() }}</p>
               }
             </div>
-            @if (check.unit) {
+            @if (check.asks === 'name') {
+              <label class="field value"
+                ><span>Name</span>
+                <input
+                  class="box"
+                  [name]="check.id"
+                  [ngModel]="values()[check.id] ?? ''"
+                  (ngModelChange)="setValue(check.id, $event)"
+                  (keydown.enter)="name(check)"
+                  autocomplete="off"
+                />
+              </label>
+              <button
+                class="chip"
+                (click)="name(check)"
+                [disabled]="!values()[check.id]?.trim()"
+                [attr.aria-label]="check.name + ': keep the name'"
+              >
+                Keep
+              </button>
+            } @else if (check.unit) {
               <label class="field value"
                 ><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
                 <input
@@ -72,7 +119,7 @@ import { TapeWriter } from '../tape-writer';
                 </button>
               }
             }
-            @if (!check.hazard) {
+            @if (!check.hazard && !check.asks) {
               <button
                 class="chip"
                 [attr.aria-pressed]="answers().get(check.id)?.result === 'not-needed'"
@@ -104,6 +151,12 @@ import { TapeWriter } from '../tape-writer';
     .value {
       width: 150px;
     }
+    .go-on {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      align-items: flex-end;
+    }
   `,
 })
 export class SafetyStage {
@@ -115,6 +168,7 @@ export class SafetyStage {
 
   protected readonly checks = computed(() => safetyChecks(this.job.card()));
   protected readonly answers = computed(() => safetyAnswers(this.job.tape()));
+  protected readonly stale = computed(() => new Set(staleProofs(this.job.card(), this.job.tape()).map(({ id }) => id)));
   private readonly open = computed(() => openSafetyChecks(this.job.card(), this.job.tape()));
   protected readonly left = computed(() => this.open().length);
   /** What is still to be done before it can be signed. */
@@ -127,7 +181,8 @@ export class SafetyStage {
 
   protected said(answer: EntryOf<'safety'>): string {
     const value = answer.value === undefined ? '' : `${quantityText(answer.value, answer.unit ?? '')}, `;
-    return `${value}${answer.result === 'not-needed' ? 'not needed' : answer.result}${answer.text ? `: ${answer.text}` : ''}`;
+    const result = { right: 'right', wrong: 'wrong', 'not-needed': 'not needed', accepted: 'wrong, gone on with' }[answer.result];
+    return `${value}${result}${answer.text ? `: ${answer.text}` : ''}`;
   }
 
   protected setValue(id: string, text: string): void {
@@ -136,6 +191,20 @@ export class SafetyStage {
 
   protected answer(check: SafetyCheck, result: EntryOf<'safety'>['result']): void {
     void this.writer.keep({ kind: 'safety', check: check.id, result });
+  }
+
+  /** Who stands by. */
+  protected name({ id }: SafetyCheck): void {
+    const text = (this.values()[id] ?? '').trim();
+    if (text) void this.writer.keep({ kind: 'safety', check: id, result: 'right', text });
+  }
+
+  /** Something wrong that is not mended but known, with the reason under it. */
+  protected goOn({ id }: SafetyCheck, { value, unit }: EntryOf<'safety'>): void {
+    const text = (this.values()[`reason-${id}`] ?? '').trim();
+    if (!text) return;
+    const figure = value === undefined ? {} : { value, ...(unit ? { unit } : {}) };
+    void this.writer.keep({ kind: 'safety', check: id, result: 'accepted', text, ...figure });
   }
 
   /** A check with a figure: the figure is judged, and a dangerous one is never taken for done. */

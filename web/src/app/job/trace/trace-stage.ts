@@ -12,6 +12,7 @@ import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/
 import { Verdict } from '../../ui/verdict';
 import { CardSheets } from '../../sheets/card-sheets';
 import { JobOnBench } from '../job-on-bench';
+import { ProofCaution } from '../stages/proof-caution';
 import { TapeWriter } from '../tape-writer';
 import { LineOffer } from '../line-offer';
 import { Suspicion } from './suspicion';
@@ -56,7 +57,7 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
 @Component({
   selector: 'app-trace-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, RouterLink, Verdict, BlockDiagram],
+  imports: [FormsModule, MatButton, RouterLink, Verdict, BlockDiagram, ProofCaution],
   templateUrl: './trace-stage.html',
   styleUrl: './trace-stage.scss',
   host: { '[attr.data-weighed]': 'suspicion.weighed()' },
