@@ -28,6 +28,7 @@ describe('files of earlier versions', () => {
       expect(kinds.has('reading')).toBeTrue();
       expect(kinds.has('sum')).toBe(Number(version) >= 2);
       expect(kinds.has('doubt')).toBe(Number(version) >= 3);
+      expect(['adjustment', 'cause', 'work'].every((kind) => kinds.has(kind as 'work'))).toBe(Number(version) >= 5);
       expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
     });

@@ -22,6 +22,9 @@ export const steps: readonly Step[] = [
   { what: 'Sums came onto the tape.' },
   { what: 'Trial repairs, lifted feeds, injections, forcings, comparisons and doubts came onto the tape.' },
   { what: 'Sheets came to the cards, into archives of jobs and shops, and into archives of their own.' },
+  {
+    what: 'Repairs without a part, adjustments, causes and lines of work came onto the tape, labour told afterwards, and measures of a part; a cold check may name its section.',
+  },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

@@ -49,6 +49,7 @@ describe('a store of an earlier version', () => {
     [1, rowsOfV1],
     [2, rowsOfV4],
     [3, rowsOfV4],
+    [4, rowsOfV4],
   ];
   for (const [version, rows] of kept)
     it(`opens with all that is in it: ${version}`, async () => {

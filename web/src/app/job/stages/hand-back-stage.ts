@@ -92,7 +92,7 @@ const mostSheets = 30_000_000;
       display: flex;
       gap: 10px;
       align-items: center;
-      min-height: 40px;
+      min-height: 48px;
       border-top: 1px solid var(--mat-sys-outline-variant);
     }
     .not-yet form {
