@@ -69,7 +69,18 @@ function chosen(): Place[] {
 /** A copy of the core that may be broken, with what its specs and the stories read. */
 function workbench(): string {
   const folder = mkdtempSync(join(tmpdir(), 'amber-relay-mutate-'));
-  const copied = ['core', 'demo', 'scripts', 'docs', 'package.json', 'tsconfig.base.json', 'README.md', 'CHANGELOG.md'];
+  const copied = [
+    'core',
+    'demo',
+    'scripts',
+    'docs',
+    'package.json',
+    'tsconfig.base.json',
+    'README.md',
+    'CHANGELOG.md',
+    'web/ngsw-config.json',
+  ];
+  mkdirSync(join(folder, 'web'));
   for (const name of copied)
     cpSync(join(root, name), join(folder, name), { recursive: true, filter: (path) => !path.includes('node_modules') });
   // The packages are those of the project; what stands in the project itself is the copy's own.
