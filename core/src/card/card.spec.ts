@@ -98,7 +98,7 @@ describe('look-ups', () => {
   });
   it('opens what lies outermost first', () => expect(accessChain(card, 'shield').map((a) => a.id)).toEqual(['cover', 'shield']));
   it('says a condition as one says it', () =>
-    expect(conditionText({ keyed: false, mode: 'AM', channel: 19, supplyV: 13.8 })).toBe('ch 19, AM, receive, 13.80 V'));
+    expect(conditionText({ keyed: false, mode: 'AM', channel: 19, supplyV: 13.8 })).toBe('ch 19, AM, receive, at 13.8 V'));
   it('walks branches one after the other', () => {
     const route = ['filter', { parallel: [['mixer'], ['driver', 'pa']] }, 'audio'];
     expect(routeSections(route)).toEqual(['filter', 'mixer', 'driver', 'pa', 'audio']);

@@ -7,5 +7,6 @@ export * from './learned';
 export * from './lay-card';
 export * from './names';
 export * from './look-up';
+export { printedValue, type PrintedValue } from './printed-value';
 export * from './read-card';
 export * from './channel-frequency';

@@ -33,7 +33,7 @@ export function conditionText(c: Condition): string {
     c.band ?? '',
     c.mode ?? '',
     c.keyed === undefined ? '' : c.keyed ? 'keyed' : 'receive',
-    c.supplyV === undefined ? '' : `${c.supplyV.toFixed(2)} V`,
+    c.supplyV === undefined ? '' : `at ${c.supplyV} V`,
   ];
   return words.filter(Boolean).join(', ');
 }

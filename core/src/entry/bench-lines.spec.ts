@@ -123,6 +123,23 @@ describe('a line of the bench', () => {
       ['clean k99', 'refused at 6: K99 is not on this card, nor on its sheets.'],
       ['undo extra channels', 'extra channels undone'],
       ['tighten aerial socket cured', 'aerial socket tightened: the trouble is gone'],
+      // Other units, another supply, and a part against its print.
+      ['tp7 300mV', 'TP7 tuning voltage, 300 mV'],
+      ['tp7 0 dBm', 'TP7 tuning voltage, 220 mV'],
+      ['tp5 22uV', 'TP5 IF level, −80.1 dBm'],
+      ['tp5 20dBuV', 'TP5 IF level, −87 dBm'],
+      ['tp5 2.0uV emf', 'TP5 IF level, −107.0 dBm'],
+      ['pwr am 36.0dBm', 'Carrier power AM, ch 19, AM, keyed, 3.98 W'],
+      ['pwr am at 12V 3.0w', 'Carrier power AM, ch 19, AM, keyed, at 12 V, 3.0 W'],
+      ['pwr am at 12 V 3.0w', 'Carrier power AM, ch 19, AM, keyed, at 12 V, 3.0 W'],
+      ['at 12V at 13V 3.0w', 'refused at 7: Twice a supply: which one?'],
+      ['at 13.8V', 'Now: at 13.8 V'],
+      ['c12 220u', 'C12, Audio, 220 µF'],
+      // For, against and neutral; what others say.
+      ['found vco clean', 'clean, VCO'],
+      ['found c31 date code 8704', 'C31 date code 8704'],
+      ['found if-amp joint dull', 'joint dull, IF amplifier'],
+      ['claim vco is fine', 'Claim, earlier repairer: vco is fine'],
       // Adjustments.
       ['adj c31 3.6V > 2.0V', 'C31 adjusted, 3.6 V before, 2.0 V after'],
       ['set c31 3.6 > 2.0V at tp7', 'C31 set, 3.6 V before, 2.0 V after, at tp7'],
@@ -275,5 +292,45 @@ describe('a line of the bench', () => {
       ['tap vco changed', 'refused at 4: "vco" is no part or section of this card.'],
     ] as const)
       it(`"${line}"`, () => expect(understood(line, bare)).toBe(expected));
+  });
+});
+
+describe('what is said of a reading before it is kept', () => {
+  const effect = (line: string, under = context): string => {
+    const { effect: said } = readLine(line, under);
+    return said;
+  };
+  const doubt = (line: string): string => {
+    const read = readLine(line, context);
+    return read.entry ? (read.doubt ?? '') : '';
+  };
+  it('names the unit in which it was typed, and across what', () => {
+    expect(effect('tp7 0 dBm')).toContain('0 dBm, across 50 Ω.');
+    expect(readLine('tp7 0 dBm', context).entry).toEqual(jasmine.objectContaining({ unit: 'V', typed: '0 dBm' }));
+    expect(readLine('tp7 3.1v', context).entry).not.toEqual(jasmine.objectContaining({ typed: jasmine.anything() as unknown }));
+  });
+  it('is judged by what the set owes at its supply', () => {
+    // 3.4 W at 13.8 V are 2.57 W at 12 V.
+    expect(effect('pwr am at 12V 2.6w')).toContain('at 12 V: should be 2.57–3.02 W');
+    expect(readLine('pwr am at 12V 2.7w', context).entry).toEqual(jasmine.objectContaining({ verdict: 'in', low: 2.57 }));
+    expect(readLine('pwr am 2.7w', context).entry).toEqual(jasmine.objectContaining({ verdict: 'low', low: 3.4 }));
+    expect(effect('pwr am at 13.8V 3.5w')).toBe('Should be 3.4–4 W.');
+  });
+  it('holds a part against its print', () => {
+    expect(effect('c12 220u')).toContain('Printed 220 µF −20 +50%');
+    expect(readLine('c12 100u', context).entry).toEqual(jasmine.objectContaining({ verdict: 'low' }));
+    expect(readLine('c12 400u', context).entry).toEqual(jasmine.objectContaining({ verdict: 'high' }));
+    expect(readLine('c12 esr 0.4', context).entry).toEqual(jasmine.objectContaining({ verdict: 'no-limit' }));
+  });
+  it('asks of what is hardly so', () => {
+    expect(doubt('tp2 8mV')).toContain('is it 8 V?');
+    expect(doubt('tp2 8.0v')).toBe('');
+    expect(doubt('tp2 0.02v')).toBe('');
+  });
+  it('accuses nobody by a date code, and a section by name', () => {
+    expect(readLine('found c31 date code 8704', context).entry).toEqual(jasmine.objectContaining({ severity: 'neutral' }));
+    expect(readLine('found vco clean', context).entry).toEqual(jasmine.objectContaining({ finding: 'clean', section: 'vco' }));
+    expect(readLine('claim q3 was changed', context).entry).toEqual(jasmine.objectContaining({ section: 'mixer', says: 'replaced' }));
+    expect(readLine('claim it fell', context).entry).toEqual({ kind: 'claim', claimant: 'earlier repairer', text: 'it fell' });
   });
 });

@@ -1,10 +1,22 @@
-import { channelHz, conditionText, expectationAt, partOf, pointOf, sectionOf, type Condition, type LaidCard } from '../card';
+import {
+  channelHz,
+  conditionText,
+  expectationAt,
+  partOf,
+  pointOf,
+  printedValue,
+  sectionOf,
+  type Condition,
+  type LaidCard,
+  type TestLimit,
+} from '../card';
 import { attempt, CoreError } from '../errors';
 import { judgeReading, limitsText, type Limits } from '../measure';
-import { parseQuantity, quantityText, type Quantity, type Unit } from '../quantity';
+import { convertedQuantity, parseQuantity, quantityText, writtenQuantity, type ConvertAt, type Quantity, type Unit } from '../quantity';
 import { isDesignator, LineRest, ofWord, refuse, takeConditions, unitOfPart, wordsOf, type EntryContext, type Word } from '../line';
 import { functionsNamed } from './functions-named';
 import { deadWords, measureWords, pinNamed, stateWords } from './part-words';
+import { belowThermalFloor, doubtOf } from './plausible';
 import { verbs } from './verbs';
 import { entryCaution, entryTitle, measureNames, readingText, type ReadingSubject, type TapeBody } from '../tape';
 import { resultNames, type ReadingVerdict } from '../words';
@@ -18,6 +30,8 @@ export type Understood =
       readonly title: string;
       readonly figure?: string;
       readonly effect: string;
+      /** What is asked before it is kept: it is hardly so. Given once more, it is kept. */
+      readonly doubt?: string;
       readonly condition: Condition;
     }
   | { readonly entry: null; readonly title: string; readonly effect: string; readonly condition: Condition };
@@ -32,10 +46,15 @@ function checkSize({ value, unit }: Quantity, at: number): void {
 interface Taken {
   readonly quantity: Quantity | null;
   readonly unit: Unit;
+  /** As it was typed, where that was in another unit than the place has. */
+  readonly typed?: string;
 }
 
+/** Impedance in ohm across which levels are told at this bench. */
+const levelOhm = 50;
+
 /** The value at the end of a line; `dead` means that the point was measured and nothing was there. */
-function takeValue(words: readonly Word[], unit: Unit | undefined, line: string): Taken {
+function takeValue(words: readonly Word[], unit: Unit | undefined, line: string, at?: ConvertAt): Taken {
   const first = words[0];
   if (!first)
     return refuse(
@@ -50,6 +69,11 @@ function takeValue(words: readonly Word[], unit: Unit | undefined, line: string)
   if (second && /^[a-zµΩ]{1,2}\d/i.test(second.text))
     return refuse(second.at, `"${second.text}" is not understood here.`, 'One value at a time: write the other on a line of its own.');
   const read = attempt(() => parseQuantity(text, unit === undefined ? {} : { unit }));
+  const turned = !read.ok && unit !== undefined && at ? convertedQuantity(text, unit, at) : undefined;
+  if (turned && unit !== undefined) {
+    checkSize(turned, first.at);
+    return { quantity: turned, unit, typed: text };
+  }
   if (!read.ok) {
     const { code, message, remedy, position = 0 } = read.failure;
     throw new CoreError(code, 'line', message, remedy, first.at + position);
@@ -62,22 +86,27 @@ function reading(
   context: EntryContext,
   subject: ReadingSubject,
   title: string,
-  { quantity, unit }: Taken,
+  { quantity, unit, typed }: Taken,
   condition: Condition,
   { low, high }: Limits = {},
-  test: { readonly word?: string; readonly nominalHz?: number | undefined } = {},
+  test: { readonly word?: string; readonly nominalHz?: number | undefined; readonly says?: string } = {},
 ): Understood {
+  const { says, ...named } = test;
   const value = quantity?.value ?? null;
   const step = quantity?.step ?? 0;
-  const made = value === null ? undefined : judgeReading({ value, unit, step, ...test }, { low, high }, context.instruments, context.now);
-  const { instrument, uncertainty = 0, wouldTell } = made ?? {};
-  const judged: ReadingVerdict = made ? (made.verdict ?? 'no-limit') : 'dead';
+  const made = value === null ? undefined : judgeReading({ value, unit, step, ...named }, { low, high }, context.instruments, context.now);
+  const { instrument, uncertainty = 0 } = made ?? {};
+  const leaks = value !== null && isSensitivity(named.word) ? belowThermalFloor(value, unit, condition.mode) : undefined;
+  const judged: ReadingVerdict = leaks ? 'cant-tell' : made ? (made.verdict ?? 'no-limit') : 'dead';
+  const wouldTell = leaks ?? made?.wouldTell;
+  const doubt = leaks ?? (value === null ? undefined : doubtOf({ subject, value, unit, condition }, { low, high }, context.card));
   const entry: TapeBody = {
     kind: 'reading',
     subject,
     value,
     unit,
     step,
+    ...(typed ? { typed } : {}),
     condition,
     uncertainty,
     verdict: judged,
@@ -87,14 +116,25 @@ function reading(
     ...(wouldTell ? { wouldTell } : {}),
   };
   const should =
-    low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`;
+    says ??
+    (low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`);
   const unsure =
-    wouldTell && value !== null
+    wouldTell && !leaks && value !== null
       ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell. ${wouldTell}`
       : '';
   const under = conditionText(condition);
-  return { entry, title: under ? `${title}, ${under}` : title, figure: readingText(entry), effect: should + unsure, condition };
+  return {
+    entry,
+    title: under ? `${title}, ${under}` : title,
+    figure: readingText(entry),
+    effect: `${typed ? `${typed}${unit === 'Hz' ? '' : `, across ${levelOhm} Ω`}. ` : ''}${should}${unsure}`,
+    ...(doubt ? { doubt } : {}),
+    condition,
+  };
 }
+
+/** Whether the word of a test asks for a sensitivity. */
+const isSensitivity = (word: string | undefined): boolean => word?.startsWith('sens') ?? false;
 
 /**
  * Reads one line of the tape: a test point, limit word, channel or designator with a value (`tp7 ch19 1.98v`,
@@ -144,7 +184,7 @@ export function readLine(line: string, context: EntryContext): Understood {
       context,
       { what: 'point', point: point.id },
       `${point.id} ${point.name}`,
-      takeValue(rest, point.unit, line),
+      takeValue(rest, point.unit, line, isAudio(card, point.section) ? undefined : { ohm: levelOhm }),
       condition,
       expectation,
     );
@@ -167,18 +207,7 @@ export function readLine(line: string, context: EntryContext): Understood {
         `The card has no ${first.text} for ${conditionText(condition)}.`,
         `It has: ${limits.map((l) => conditionText(l.condition)).join('; ')}.`,
       );
-    const under = { ...condition, ...limit.condition };
-    const nominalHz = limit.from === 'channel' && card ? channelHz(card, under.channel) : undefined;
-    const taken = takeValue(rest, limit.unit, line);
-    return reading(
-      context,
-      { what: 'limit', limit: limit.id },
-      limit.name,
-      nominalHz === undefined ? taken : fromNominal(taken, nominalHz),
-      under,
-      limit,
-      { word: limit.word, nominalHz },
-    );
+    return testReading(context, limit, condition, rest, line);
   }
 
   // Only now: a limit word may well begin the names of several functions.
@@ -201,6 +230,14 @@ export function readLine(line: string, context: EntryContext): Understood {
     const { condition, rest } = conditions;
     const channel = condition.channel ?? 0;
     const asName = rest[0] && (pointOf(card ?? ({ testPoints: [] } as unknown as LaidCard), rest[0].text) || limitWord(card, rest[0].text));
+    // The frequency of a channel is its frequency test, where the card has one.
+    const test = card?.limits.find(
+      (each) =>
+        each.from === 'channel' &&
+        each.condition.channel === channel &&
+        (each.condition.mode === undefined || condition.mode === undefined || each.condition.mode === condition.mode),
+    );
+    if (!asName && test) return testReading(context, test, condition, rest, line);
     if (!asName)
       return reading(
         context,
@@ -249,7 +286,11 @@ export function readLine(line: string, context: EntryContext): Understood {
     const of = pin ? ` pin ${pin}` : measure ? ` ${measureNames[measure.of]}` : '';
     const title = `${designator}${of}${section ? `, ${section}` : ''}`;
     const subject = { what: 'part' as const, designator, ...(pin ? { pin } : {}), ...(measure ? { measure: measure.of } : {}) };
-    return reading(context, subject, title, { ...taken, unit }, condition, undefined);
+    const printed = part && !pin && !measure ? printedValue(part) : undefined;
+    if (printed?.unit !== unit) return reading(context, subject, title, { ...taken, unit }, condition);
+    return reading(context, subject, title, { ...taken, unit }, condition, printed, {
+      says: `Printed ${printed.says}. In circuit, what lies across it is read with it.`,
+    });
   }
   return refuse(
     first.at,
@@ -258,14 +299,56 @@ export function readLine(line: string, context: EntryContext): Understood {
   );
 }
 
+/** Whether a section carries audio, whose levels are not told across the impedance of radio frequency. */
+const isAudio = (card: LaidCard | undefined, section: string): boolean => (card && sectionOf(card, section)?.kind) === 'audio';
+
+/**
+ * The limits of a test under the supply at which it is done: power goes with the square of the voltage, P = U²/R, so that 44 W at 12.0 V
+ * of a set that owes 50 W at 13.8 V are judged against 37.8 W.
+ */
+function limitsAt(limit: TestLimit, { supplyV }: Condition, card: LaidCard | undefined): Limits & { readonly scaled?: string } {
+  const { unit, low, high } = limit;
+  if (unit !== 'W' || supplyV === undefined || limit.condition.supplyV !== undefined || card?.supply.kind !== 'dc') return limit;
+  const share = (supplyV / card.supply.nominalV) ** 2;
+  if (Math.abs(share - 1) < 0.005) return limit;
+  const scaled = (of: number | undefined): { readonly value: number } | undefined =>
+    of === undefined ? undefined : { value: Number((of * share).toPrecision(3)) };
+  const [least, most] = [scaled(low), scaled(high)];
+  return {
+    ...(least ? { low: least.value } : {}),
+    ...(most ? { high: most.value } : {}),
+    scaled: `Of ${card.supply.nominalV} V, at ${supplyV} V: should be ${limitsText(least?.value, most?.value, unit)}.`,
+  };
+}
+
+/** A reading of a test of the card; of a frequency test the whole frequency may be typed, or its error. */
+function testReading(context: EntryContext, limit: TestLimit, condition: Condition, rest: readonly Word[], line: string): Understood {
+  const { card } = context;
+  const under = { ...condition, ...limit.condition };
+  const nominalHz = limit.from === 'channel' && card ? channelHz(card, under.channel) : undefined;
+  const audio = limit.word.startsWith('audio') || limit.word.startsWith('af');
+  const taken = takeValue(rest, limit.unit, line, audio ? undefined : { ohm: levelOhm, nominalHz });
+  const limits = limitsAt(limit, under, card);
+  return reading(
+    context,
+    { what: 'limit', limit: limit.id },
+    limit.name,
+    nominalHz === undefined ? taken : fromNominal(taken, nominalHz),
+    under,
+    limits,
+    { word: limit.word, nominalHz, ...(limits.scaled ? { says: limits.scaled } : {}) },
+  );
+}
+
 /** The parts of the further entries of a line. */
 const moreText = (more: readonly TapeBody[]): string =>
   `Kept together: also ${more.map((entry) => ('designator' in entry ? entry.designator : '')).join(', ')}.`;
 
 /** A whole frequency typed where its error belongs, as that error. */
-function fromNominal({ quantity, unit }: Taken, nominalHz: number): Taken {
-  const isWhole = quantity !== null && quantity.value > nominalHz / 2;
-  return { quantity: isWhole ? { ...quantity, value: Number((quantity.value - nominalHz).toFixed(6)) } : quantity, unit };
+function fromNominal({ quantity, unit, typed }: Taken, nominalHz: number): Taken {
+  if (quantity === null || quantity.value <= nominalHz / 2) return { quantity, unit, ...(typed ? { typed } : {}) };
+  const error = Number((quantity.value - nominalHz).toFixed(6));
+  return { quantity: { ...quantity, value: error }, unit, typed: writtenQuantity(quantity.value, 'Hz', quantity.step) };
 }
 
 /** Where the frequency of a channel has to lie, from the limit its error has on the card. */

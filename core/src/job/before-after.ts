@@ -53,6 +53,7 @@ export interface FunctionCourse extends Course<EntryOf<'function'>> {
   readonly name: string;
 }
 export interface ReadingCourse extends Course<EntryOf<'reading'>> {
+  readonly of: EntryOf<'reading'>['subject']['what'];
   readonly id: string;
   /** What was read, under which condition. */
   readonly name: string;
@@ -120,6 +121,7 @@ export function readingCourses(card: LaidCard | undefined, stood: readonly TapeE
     return [
       {
         id,
+        of: one.subject.what,
         name: under ? `${title}, ${under}` : title,
         ...courseOf(own, repairs, (repair) => tried === undefined || concerns(card, repair, tried)),
       },

@@ -53,7 +53,10 @@ export function retests(card: LaidCard | undefined, stood: readonly TapeEntry[],
     if (!complained.has(id) || before !== undefined || functions.some((one) => one.id === id)) return [];
     return [{ kind: 'function', id, name, ...(after ? { now: passes(after) ? ('passes' as const) : ('fails' as const) } : {}), since }];
   });
-  const points = readingCourses(card, stood).flatMap((course) => retest('reading', course.id, course.name, course));
+  const points = readingCourses(card, stood)
+    // A part that measured wrong out of circuit is renewed, not read again.
+    .filter(({ of }) => of !== 'part')
+    .flatMap((course) => retest('reading', course.id, course.name, course));
   const tests = testCourses(card, stood).flatMap((course) => {
     const under = conditionText((course.before ?? course.after)?.condition ?? {});
     return retest('reading', course.limit.id, under ? `${course.limit.name}, ${under}` : course.limit.name, course);

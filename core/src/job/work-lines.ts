@@ -39,13 +39,13 @@ const repairedAt = (stood: readonly TapeEntry[]): ReadonlyMap<string, number> =>
     }),
   );
 
-/** What was found and is not clean, each with what becomes of it; the latest word counts, and a repair of the part is one. */
+/** What was found and accuses something, each with what becomes of it; the latest word counts, and a repair of the part is one. */
 export function foundLines(tape: readonly TapeEntry[]): FoundLine[] {
   const stood = standing(tape);
   const said = new Map(ofKind(stood, 'work').map((entry) => [entry.of, entry.state] as const));
   const repaired = repairedAt(stood);
   return ofKind(stood, 'finding')
-    .filter(({ finding }) => finding !== 'clean')
+    .filter(({ finding, severity }) => finding !== 'clean' && severity !== 'neutral')
     .map((finding) => {
       const done = (repaired.get(finding.designator?.toUpperCase() ?? '') ?? 0) > finding.seq ? ('done' as const) : undefined;
       const state = said.get(finding.id) ?? done;

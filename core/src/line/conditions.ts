@@ -14,6 +14,15 @@ export function conditionWord(word: string, so: Condition, card: LaidCard | unde
   return band ? { ...so, band } : undefined;
 }
 
+/** `at 12V`, `at 12 V` or `at 12.0v` at the front of words: the supply at which the set stands, and how many words say so. */
+function supplyAt([at, figure, unit]: readonly Word[]): { readonly volts: number; readonly words: number } | undefined {
+  if (at?.text.toLowerCase() !== 'at' || !figure) return undefined;
+  const close = /^(\d{1,3}(?:[.,]\d{1,3})?)v$/i.exec(figure.text)?.[1];
+  const apart = /^v$/i.test(unit?.text ?? '') ? /^\d{1,3}(?:[.,]\d{1,3})?$/.exec(figure.text)?.[0] : undefined;
+  const said = close ?? apart;
+  return said === undefined ? undefined : { volts: Number(said.replace(',', '.')), words: close === undefined ? 3 : 2 };
+}
+
 function checkChannel(card: LaidCard | undefined, condition: Condition, at: number): void {
   const { channels } = card ?? {};
   if (channels && condition.channel !== undefined && (condition.channel < channels.from || condition.channel > channels.to))
@@ -26,6 +35,14 @@ export function takeConditions(words: readonly Word[], context: EntryContext): {
   let taken = 0;
   const said = new Map<keyof Condition, unknown>();
   for (let word = words[0]; word; word = words[taken]) {
+    const supply = supplyAt(words.slice(taken));
+    if (supply) {
+      if (said.has('supplyV')) refuse(word.at, 'Twice a supply: which one?', 'Write one of them.');
+      said.set('supplyV', supply.volts);
+      condition = { ...condition, supplyV: supply.volts };
+      taken += supply.words;
+      continue;
+    }
     // A band may be written in two words, `20 m`, and so may a channel.
     const both = word.text + (words[taken + 1]?.text ?? '');
     const next = conditionWord(word.text, condition, context.card);
@@ -45,13 +62,14 @@ export function takeConditions(words: readonly Word[], context: EntryContext): {
   return { condition, rest: words.slice(taken) };
 }
 
-/** A condition in the words that `takeConditions` reads: `ch19 am keyed`. Empty where it names nothing that a line can say. */
+/** A condition in the words that `takeConditions` reads: `ch19 am keyed at 12V`. Empty where it names nothing that a line can say. */
 export const conditionWords = (condition: Condition): string =>
   [
     condition.channel === undefined ? '' : `ch${condition.channel}`,
     condition.band?.toLowerCase().replace(/\s/g, '') ?? '',
     condition.mode?.toLowerCase() ?? '',
     condition.keyed === undefined ? '' : condition.keyed ? 'keyed' : 'receive',
+    condition.supplyV === undefined ? '' : `at ${condition.supplyV}V`,
   ]
     .filter(Boolean)
     .join(' ');

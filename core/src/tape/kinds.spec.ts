@@ -87,7 +87,7 @@ describe('a line that would say less than the entry', () => {
     { kind: 'claim', claimant: 'earlier repairer', text: 'it fell', says: 'bad' },
     { kind: 'finding', finding: 'burnt-part', text: 'dark', severity: 'plain', previousHands: false },
     { kind: 'finding', finding: 'other', text: 'wire', severity: 'bad', previousHands: false },
-    { kind: 'finding', finding: 'other', text: 'wire', section: 'vco', severity: 'plain', previousHands: false },
+    { kind: 'finding', finding: 'other', text: 'scratched', severity: 'plain', previousHands: false },
     { kind: 'finding', finding: 'other', text: '', severity: 'plain', previousHands: false },
     { kind: 'labour', act: 'start', when: '2026-02-12T08:00:30.000Z' },
     { kind: 'wait', reason: 'part', text: 'FL2, 6 days' },

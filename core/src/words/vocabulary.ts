@@ -56,8 +56,8 @@ export const findingKinds = [
 ] as const;
 export type FindingKind = (typeof findingKinds)[number];
 
-/** How bad a finding looks. */
-export const severities = ['slight', 'plain', 'bad'] as const;
+/** How bad a finding looks; neutral what accuses nobody, such as a date code or a scratch. */
+export const severities = ['slight', 'plain', 'bad', 'neutral'] as const;
 
 /** Cheap repairs as tests. */
 export const remedies = ['reflow', 'reseat', 'clean'] as const;

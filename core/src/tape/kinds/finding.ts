@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { partOf, sectionName } from '../../card';
-import { namesParts, refuse, takeDesignators } from '../../line';
+import { namesParts, refuse, takeDesignators, takeSection } from '../../line';
 import { findingKinds, findingNames, severities, type FindingKind } from '../../words';
 import { defineKind } from '../entry-kind';
 
@@ -22,6 +22,9 @@ const calls: readonly (readonly [RegExp, FindingKind])[] = [
 ];
 
 const kindCalled = (words: string): FindingKind => calls.find(([said]) => said.test(words))?.[1] ?? 'other';
+/** What accuses nobody. */
+const neutralWords = /date code|dated|\bmade in\b|sticker|label|cosmetic|scratch|dust|scuff|yellowed|serial/;
+const severityOf = (words: string): 'plain' | 'neutral' => (neutralWords.test(words) ? 'neutral' : 'plain');
 const handsIn = (words: string): boolean => /previous hands|re-?soldered|twiddled/.test(words);
 
 export const finding = defineKind('finding', {
@@ -44,7 +47,7 @@ export const finding = defineKind('finding', {
   },
   evidence: (entry, card) => {
     const section = entry.section ?? (entry.designator ? partOf(card, entry.designator)?.section : undefined);
-    if (section === undefined) return undefined;
+    if (section === undefined || entry.severity === 'neutral') return undefined;
     return {
       kind: 'finding',
       section,
@@ -68,11 +71,15 @@ export const finding = defineKind('finding', {
         const found = {
           kind: 'finding' as const,
           finding: kindCalled(lower),
-          severity: 'plain' as const,
+          severity: severityOf(lower),
           previousHands: handsIn(lower),
         };
         // Free words may begin with anything; a name that the set does not have stays a word.
-        if (!namesParts(rest, context)) return { ...found, text: rest.takeText() };
+        if (!namesParts(rest, context)) {
+          const section = takeSection(rest, context);
+          const text = rest.takeText();
+          return section === undefined ? { ...found, text } : { ...found, text: text || 'found at fault', section };
+        }
         const parts = takeDesignators(rest, context, 'found c31 leaking');
         const text = rest.takeText() || 'found at fault';
         return parts.map(({ designator, part }) => ({ ...found, text, designator, ...(part ? { section: part.section } : {}) }));
@@ -80,11 +87,13 @@ export const finding = defineKind('finding', {
     },
     // The line names no section, no kind and no degree of its own: it says them by its words, or not at all.
     write: (entry) => {
-      const line = `found ${[entry.designator?.toLowerCase(), entry.text].filter(Boolean).join(' ')}`;
+      const place = entry.designator?.toLowerCase() ?? entry.section;
+      const line = `found ${[place, entry.text].filter(Boolean).join(' ')}`;
       const says = kindCalled(line.slice(6).toLowerCase());
       const hands = handsIn(line.toLowerCase());
-      const whole = entry.text !== '' && says === entry.finding && hands === entry.previousHands && entry.severity === 'plain';
-      return whole && (entry.section === undefined || entry.designator !== undefined) ? line : undefined;
+      const whole =
+        entry.text !== '' && says === entry.finding && hands === entry.previousHands && entry.severity === severityOf(line.toLowerCase());
+      return whole ? line : undefined;
     },
   },
   examples: [

@@ -57,6 +57,7 @@ const fields = {
   value: z.number().nullable().meta({ title: 'In the unit; null where it was measured and nothing was there' }),
   unit: z.enum(units).meta({ title: 'SI base unit, or a level in dB' }),
   step: z.number().min(0).meta({ title: 'Worth of its last digit' }),
+  typed: z.string().optional().meta({ title: 'As it was typed, where that was in another unit' }),
   condition: conditionSchema.meta({ title: 'State of the set' }),
   uncertainty: z.number().min(0).meta({ title: '±, in the unit' }),
   instrument: z.string().optional().meta({ title: 'Instrument by which it was judged' }),
@@ -96,7 +97,7 @@ export const reading = defineKind('reading', {
   words: (entry, card) => {
     const { subject } = entry;
     const under = conditionText(underOf(entry));
-    const tail = under ? `, ${under}` : '';
+    const tail = `${under ? `, ${under}` : ''}${entry.typed ? ` (${entry.typed})` : ''}`;
     const shown = { figure: readingText(entry), verdict: entry.verdict };
     switch (subject.what) {
       case 'point':
@@ -139,9 +140,9 @@ export const reading = defineKind('reading', {
   line: {
     write: (entry, card) => {
       const name = typedName(entry, card);
-      return name === undefined || entry.condition.supplyV !== undefined
+      return name === undefined
         ? undefined
-        : [name, conditionWords(underOf(entry)), figureWords(entry, entry.unit)].filter(Boolean).join(' ');
+        : [name, conditionWords(underOf(entry)), entry.typed ?? figureWords(entry, entry.unit)].filter(Boolean).join(' ');
     },
   },
   examples: [

@@ -71,6 +71,13 @@ export class EntryLine {
     const outcome = this.outcome();
     return outcome?.ok ? outcome.value : null;
   });
+  /** What is asked before a figure is kept that is hardly so. */
+  protected readonly doubt = computed(() => {
+    const got = this.understood();
+    return got?.entry ? got.doubt : undefined;
+  });
+  /** The line that was given once, and asked about. */
+  protected readonly sure = signal('');
   protected readonly failure = computed(() => {
     const outcome = this.outcome();
     // What only wants its value is not wrong.
@@ -139,6 +146,8 @@ export class EntryLine {
     const understood = this.understood();
     if (!understood) return;
     const line = this.text();
+    if (this.doubt() && this.sure() !== line) return this.sure.set(line);
+    this.sure.set('');
     this.lineBefore = line;
     this.setText('');
     this.line.setCondition(understood.condition);

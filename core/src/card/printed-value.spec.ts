@@ -1,0 +1,30 @@
+import { printedValue } from './printed-value';
+
+describe('what a part should measure', () => {
+  for (const [kind, value, expected] of [
+    ['resistor', '10 kΩ 5 %', [9500, 10500, '10 kΩ ±5%']],
+    ['resistor', '10 kΩ pull-up', [9000, 11000, '10 kΩ ±10%, as such parts have']],
+    ['resistor', '4.7 Ω', [4.23, 5.17, '4.7 Ω ±10%, as such parts have']],
+    ['high-value-resistor', '2.2 MΩ', [1.98e6, 2.42e6, '2.2 MΩ ±10%, as such parts have']],
+    ['electrolytic', '1 µF 50 V', [0.8e-6, 1.5e-6, '1 µF −20 +50%, as such parts have']],
+    ['ceramic-capacitor', '22 pF', [17.6e-12, 26.4e-12, '22 pF ±20%, as such parts have']],
+    ['film-capacitor', '47 nF 400 V 10%', [42.3e-9, 51.7e-9, '47 nF ±10%']],
+    ['coil', '0.4 µH', [0.32e-6, 0.48e-6, '400 nH ±20%, as such parts have']],
+    ['potentiometer', '500 kΩ log, panel', [400e3, 600e3, '500 kΩ ±20%, as such parts have']],
+  ] as const)
+    it(`${value} of a ${kind}`, () => {
+      const read = printedValue({ kind, value });
+      expect([Number(read?.low.toPrecision(9)), Number(read?.high.toPrecision(9)), read?.says]).toEqual([...expected]);
+    });
+  it('is not said of several, of words, or in another unit than the part has', () => {
+    for (const [kind, value] of [
+      ['high-value-resistor', '8 × 47 kΩ 7 W bleeder'],
+      ['trimmer', 'tuning capacitor, 250 pF'],
+      ['coil', 'filter coils'],
+      ['resistor', '10 nF'],
+      ['regulator-ic', '8 V 1 A'],
+      ['crystal', '10.24 MHz'],
+    ] as const)
+      expect(printedValue({ kind, value })).withContext(value).toBeUndefined();
+  });
+});

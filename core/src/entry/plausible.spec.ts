@@ -1,0 +1,49 @@
+import { smallLaid } from '../testing/small-card';
+import { belowThermalFloor, doubtOf, thermalFloorDbm } from './plausible';
+
+const card = smallLaid();
+const doubt = (point: string, value: number, limits: { low?: number; high?: number } = {}): string | undefined =>
+  doubtOf({ subject: { what: 'point', point }, value, unit: 'V', condition: {} }, limits, card);
+
+describe('a figure that is hardly so', () => {
+  const rail = { low: 7.8, high: 8.2 };
+  it('is asked about when it is the right one but for its prefix', () => {
+    expect(doubt('TP2', 8e-3, rail)).toBe('8 mV is far from 7.8–8.2 V: is it 8 V?');
+    expect(doubt('TP2', 8000, rail)).toBe('8 kV is far from 7.8–8.2 V: is it 8 V?');
+    expect(doubt('TP2', 8.1e-6, rail)).toContain('is it 8.1 V?');
+  });
+  it('is asked about when it is a decade beyond all that belongs there', () => {
+    expect(doubt('TP2', 81, rail)).toBeUndefined();
+    expect(doubt('TP2', 83, rail)).toContain('more than ten times what belongs here');
+    // Nothing is said of the point: then the most that the set holds.
+    expect(doubt('TP2', 200)).toBeUndefined();
+    expect(doubt('TP2', 300)).toContain('more than ten times');
+  });
+  it('is taken as it is where a dead or weak stage may show it', () => {
+    for (const value of [0, 0.02, 0.8, 4, 7.9, 8.3, 12, -8])
+      expect(doubt('TP2', value, rail))
+        .withContext(`${value}`)
+        .toBeUndefined();
+    expect(doubtOf({ subject: { what: 'point', point: 'TP5' }, value: 900, unit: 'dBm', condition: {} }, rail, card)).toBeUndefined();
+    expect(doubtOf({ subject: { what: 'point', point: 'TP2' }, value: 900, unit: 'V', condition: {} }, rail, undefined)).toBeUndefined();
+  });
+});
+
+describe('a sensitivity', () => {
+  it('cannot be better than kTB with its ratio', () => {
+    // −174 dBm/Hz, 6 kHz and 9.5 dB; 8 kHz and 4 dB; 2.4 kHz and 9.5 dB.
+    expect(thermalFloorDbm('AM')).toBeCloseTo(-126.72, 2);
+    expect(thermalFloorDbm('FM')).toBeCloseTo(-130.97, 2);
+    expect(thermalFloorDbm('USB')).toBeCloseTo(-130.7, 1);
+    expect(thermalFloorDbm(undefined)).toBe(thermalFloorDbm('AM'));
+  });
+  it('that is, leaks past the attenuator', () => {
+    // −126.7 dBm in 50 ohm are 0.103 µV.
+    expect(belowThermalFloor(0.1e-6, 'V', 'AM')).toContain('0.1 µV at best');
+    expect(belowThermalFloor(0.11e-6, 'V', 'AM')).toBeUndefined();
+    expect(belowThermalFloor(-127, 'dBm', 'AM')).toContain('−127 dBm at best');
+    expect(belowThermalFloor(-126, 'dBm', 'AM')).toBeUndefined();
+    expect(belowThermalFloor(-130, 'dBm', 'FM')).toBeUndefined();
+    expect(belowThermalFloor(1, 'W', 'AM')).toBeUndefined();
+  });
+});
