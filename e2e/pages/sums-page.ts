@@ -16,6 +16,11 @@ export class SumsPage {
     await expect(this.area().getByRole('heading', { level: 1, name: title, exact: true })).toBeVisible();
   }
 
+  /** Puts the example into the form, which opens empty. */
+  async example(): Promise<void> {
+    await this.area().getByRole('button', { name: 'Example' }).click();
+  }
+
   /** The working as it stands on the screen, each step in one line as one writes it down. */
   readonly working = (): Promise<string[]> =>
     this.steps().evaluateAll((items) =>

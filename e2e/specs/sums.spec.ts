@@ -39,6 +39,9 @@ test('every sum is reached, works its example out as the command line does, and 
   const untouched: string[] = [];
   for (const [k, { title }] of declared.entries()) {
     await sums.open(title);
+    // It opens empty, and its example is no figure of a job.
+    await expect(sums.steps()).toHaveCount(0);
+    await sums.example();
     await expect.poll(() => sums.working(), { message: title }).toEqual(told[k]);
     await expect(sums.answer(), title).not.toBeEmpty();
     await expect(page.getByRole('complementary', { name: 'Working' }), title).toContainText('Source: ');
@@ -101,6 +104,7 @@ test('a sum is found by typing what one wants to know, pinned, and found again',
 test('the answer follows the typing, with what ± is carried to it', async ({ page }) => {
   await openDemo(page, '/sums/pad');
   const sums = new SumsPage(page);
+  await sums.example();
   await expect(sums.answer()).toContainText('30.67 dB');
   await sums.form().getByLabel('Loss dB').fill('10');
   await expect(sums.answer()).toContainText('9.629 dB');
@@ -123,6 +127,8 @@ test('a result goes on the tape of the job on the bench with its working, and is
   await expect(page.getByRole('link', { name: 'Sums', exact: true })).toHaveAttribute('aria-current', 'page');
   const sums = new SumsPage(page);
   await sums.open('Attenuator pad');
+  await sums.example();
+  await expect(page.getByRole('button', { name: 'Keep on tape 409' })).toBeDisabled();
   await sums.form().getByLabel('Loss dB').fill('20 dB ± 0.5');
   await expect(sums.answer()).toContainText('19.68 dB');
   await page.getByRole('button', { name: 'Keep on tape 409' }).click();
@@ -184,6 +190,7 @@ test('a recording or a trace that falls on the page opens the sum that fits', as
 test('a long recording shows how far it is read, and can be stopped', async ({ page }) => {
   await openDemo(page, '/sums/iq-analyse');
   const sums = new SumsPage(page);
+  await sums.example();
   await expect(sums.steps().first()).toBeVisible();
   const bytes = wavFile(
     2_400_000,

@@ -10,6 +10,7 @@ export * from './records';
 export * from './report';
 export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';
+export { stockMoves } from './stock-moves';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
 export {
   biasInDoubt,

@@ -34,8 +34,8 @@ const subToneLowHz = 30;
 const leastIndex = 0.01;
 const leastDepth = 0.01;
 const leastSubToneHz = 20;
-/** Power against the mean at which the phase counts for half. */
-const halfTrusted = 0.25;
+/** Power at which the phase counts for half: so many times the noise, and so small a share of the carrier. */
+const halfTrusted = { ofNoise: 3, ofCarrier: 2e-3 } as const;
 
 /** A step of phase is the mean frequency over one sample: audio loses this by it. */
 const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
@@ -96,6 +96,8 @@ class AudioTrack {
  */
 export class IqMeter {
   private readonly rateHz: number;
+  /** Power of the noise that is left after the shift and the cut in rate. */
+  private readonly noise: number;
   private readonly down: DownConverter;
   private readonly fm: AudioTrack;
   private readonly am: AudioTrack;
@@ -116,6 +118,7 @@ export class IqMeter {
     const { sampleRateHz, centreHz, bandwidthHz, from, to, noisePerHz } = survey;
     const factor = decimation(sampleRateHz / Math.max(leastRateHz, 6 * bandwidthHz));
     this.rateHz = sampleRateHz / factor;
+    this.noise = noisePerHz * this.rateHz;
     this.expected = (to - from) / factor;
     this.size = Math.min(nextPowerOfTwo(this.rateHz / 12), powerOfTwoWithin(this.expected));
     this.window = hann(this.size);
@@ -184,11 +187,12 @@ export class IqMeter {
       const known = this.carrierPower();
       const carrier = this.index === 1 ? size * size : known + (size * size - known) / Math.min(this.index, this.rateHz / 4);
       this.setCarrier(carrier);
-      // A smooth window keeps the modulation out of the mean; where the envelope all but vanishes the phase says nothing,
-      // yet while it is full its noise must not weigh the swings of the frequency.
+      // A smooth window keeps the modulation out of the mean. Where the envelope sinks into the noise the phase says nothing; above that
+      // it must not weigh the frequency, or a carrier whose amplitude swings with its frequency would seem to lie to one side.
       const place = Math.sin((Math.PI * this.index) / Math.max(1, this.expected));
       const power = Math.sqrt(cross * cross + dot * dot);
-      const weight = (place * place * power) / (power + halfTrusted * carrier);
+      const half = halfTrusted.ofNoise * this.noise + halfTrusted.ofCarrier * carrier;
+      const weight = (place * place * power * power) / (power * power + half * half);
       this.weighted += weight * hz;
       this.weights += weight;
       this.fm.push(hz);

@@ -94,6 +94,16 @@ describe('I and Q', () => {
     const { i, q } = iqOfSignal({ kind: 'iq', seconds: 1, ...signal });
     return iqOfSamples(signal.sampleRateHz, i, q);
   };
+  for (const [depth, within] of [
+    [0.2, 1],
+    [0.5, 1],
+    [0.8, 5],
+  ] as const)
+    it(`finds the carrier within ${within} Hz where ${depth * 100} % of AM goes along with FM`, () => {
+      const got = read({ sampleRateHz: 48_000, offsetHz: 137, fm: [{ hz: 1000, devHz: 2000 }], am: [{ hz: 1000, depth }], noiseDb: -45 });
+      expect(Math.abs(got.carrierOffsetHz - 137)).toBeLessThan(within);
+      expect(Math.abs(got.peakDeviationHz - 2000)).toBeLessThan(40);
+    });
   for (const sampleRateHz of [24_000, 48_000, 250_000, 2_400_000])
     it(`at ${sampleRateHz} samples a second: deviation within 2 %, offset within 1 Hz, tone within 2 Hz`, () => {
       for (const [devHz, hz] of [

@@ -10,6 +10,8 @@ export interface FieldMeta {
   readonly hint?: string;
   /** An amount in minor units, written and shown as `2.50`. */
   readonly money?: true;
+  /** The unit stands in a field beside it: a unit that is typed chooses there, by the unit. */
+  readonly unitIn?: { readonly field: string; readonly by: Readonly<Partial<Record<Unit, string>>> };
   /** Significant digits worth showing, where the usual would be too many or too few. */
   readonly digits?: number;
 }

@@ -15,6 +15,7 @@ export interface FieldSpec {
   readonly unit?: Unit;
   readonly shownUnit?: string;
   readonly hint?: string;
+  readonly unitIn?: FieldMeta['unitIn'];
   readonly digits?: number;
   readonly optional: boolean;
   /** May be given as null, such as a level at which nothing happened. */
@@ -74,7 +75,7 @@ export function fieldSpec(name: string, schema: z.ZodType): FieldSpec {
     inner = def.innerType;
   }
   const def = defOf(inner);
-  const { title = name, unit, shownUnit, hint, digits } = { ...metaOf(inner), ...metaOf(schema) };
+  const { title = name, unit, shownUnit, hint, digits, unitIn } = { ...metaOf(inner), ...metaOf(schema) };
   const choices = def.type === 'enum' && def.entries ? Object.values(def.entries) : def.type === 'literal' ? def.values : undefined;
   const shape =
     def.type === 'object' ? def.shape : def.element && defOf(def.element).type === 'object' ? defOf(def.element).shape : undefined;
@@ -87,6 +88,7 @@ export function fieldSpec(name: string, schema: z.ZodType): FieldSpec {
     ...(unit ? { unit } : {}),
     ...(shownUnit ? { shownUnit } : {}),
     ...(hint ? { hint } : {}),
+    ...(unitIn ? { unitIn } : {}),
     ...(digits ? { digits } : {}),
     ...(fallback === undefined ? {} : { default: fallback }),
     ...(choices ? { choices } : {}),

@@ -1,4 +1,4 @@
-import { allSums, sumById, type Sum } from './index';
+import { allSums, fieldsOf, sumById, type FieldSpec, type Sum } from './index';
 import { formText, readForm } from './form-text';
 import { resultText } from './result-text';
 import { answer } from './solve';
@@ -67,4 +67,33 @@ describe('the result in one line', () => {
   });
   it('tells money as one writes it', () =>
     expect(resultText(sum('job-price'), answer(sum('job-price'), sum('job-price').example))).toBe('total 33.80, labour 30.00, parts 1.41'));
+});
+
+describe('what people type into a form', () => {
+  const level = sumById('level-convert')!;
+  it('a unit wins over the box beside it, and one that is not there is refused', () => {
+    expect(readForm(level, { value: '0.3uV', unit: 'uVrms' }).input).toEqual({ value: 0.3e-6, unit: 'Vrms' });
+    expect(readForm(level, { value: '4W', unit: 'uVrms' }).input).toEqual({ value: 4, unit: 'W' });
+    expect(readForm(level, { value: '-107dBm', unit: 'uVrms' }).input).toEqual({ value: -107, unit: 'dBm' });
+    expect(readForm(level, { value: '0.3', unit: 'uVrms' }).input).toEqual({ value: 0.3, unit: 'uVrms' });
+    expect(readForm(level, { value: '3A', unit: 'uVrms' }).wrong['value']).toContain('not told in A here');
+  });
+  const all = allSums.flatMap((sum) => fieldsOf(sum.input).map((field) => ({ sum, field })));
+  const reads = (text: string, wanted: (field: FieldSpec) => boolean): unknown => {
+    const { sum, field } = all.find((one) => one.field.kind === 'number' && wanted(one.field))!;
+    const { input, wrong } = readForm(sum, { [field.name]: text });
+    return wrong[field.name] ?? input[field.name];
+  };
+  const bare = (field: FieldSpec): boolean => !field.unit && !field.shownUnit && !field.unitIn;
+  it('a unit where none belongs is refused, and not dropped', () => expect(reads('4W', bare)).toMatch(/without a unit, not one in W/));
+  it('a share is written as one says it', () => {
+    expect(reads('99.9%', bare)).toBeCloseTo(0.999, 12);
+    expect(reads('1 in 10 s', bare)).toBeCloseTo(0.1, 12);
+    expect(reads('3/4', bare)).toBe(0.75);
+  });
+  it('a span is written in hours and minutes', () => {
+    expect(reads('10 h 51 min', (field) => field.unit === 's')).toBe(39_060);
+    expect(reads('2h10', (field) => field.unit === 's')).toBe(7800);
+    expect(reads('3 h', (field) => field.unit === 's')).toBe(10_800);
+  });
 });

@@ -1,6 +1,6 @@
-import { attempt } from '../errors';
+import { attempt, CoreError } from '../errors';
 import { moneyText, parseMoney } from '../money';
-import { parseQuantity, quantityText } from '../quantity';
+import { parseQuantity, quantityText, type Unit } from '../quantity';
 import type { Sum } from './define-sum';
 import { fieldsOf, type FieldSpec } from './form-shape';
 import type { PlusMinus } from './solve';
@@ -38,14 +38,48 @@ export function isEmpty(text: FormText | undefined): boolean {
 
 const secondsIn: Readonly<Record<string, number>> = { h: 3600, hour: 3600, hours: 3600, min: 60, d: 86_400, days: 86_400 };
 
-/** A figure in trade notation in the unit of its field; times may be in minutes, hours and days. */
+/** What a share is written as: `99.9%`, `1 in 10`, `3/4`. */
+function shareOf(text: string): number | undefined {
+  const percent = /^\s*([\d.,]+)\s*%\s*$/.exec(text)?.[1];
+  if (percent !== undefined) return Number(percent.replace(',', '.')) / 100;
+  const [, part, whole] = /^\s*([\d.,]+)\s*(?:in|of|\/)\s*([\d.,]+)(?:\s*s)?\s*$/i.exec(text) ?? [];
+  const share = Number(part?.replace(',', '.')) / Number(whole?.replace(',', '.'));
+  return Number.isFinite(share) ? share : undefined;
+}
+
+/** `10 h 51 min`, `2h10`, `1:30 h` in seconds; undefined where the text is no such span. */
+function spanOf(text: string): number | undefined {
+  const [, hours, minutes = '0'] = /^\s*(\d+)\s*h\s*(?:(\d{1,2})\s*(?:min|m)?)?\s*$/i.exec(text) ?? [];
+  return hours === undefined ? undefined : Number(hours) * 3600 + Number(minutes) * 60;
+}
+
+/** A figure in trade notation in the unit of its field; times may be in minutes, hours and days, shares as one writes them. */
 function figureOf(text: string, field: FieldSpec): number {
   const told =
     field.shownUnit && text.toLowerCase().endsWith(` ${field.shownUnit.toLowerCase()}`) ? text.slice(0, -field.shownUnit.length) : text;
   const time = field.unit === 's' ? /^\s*([\d.,]+)\s*(h|hours?|min|d|days)\s*$/i.exec(told) : null;
   if (time) return parseQuantity(time[1] ?? '').value * (secondsIn[(time[2] ?? '').toLowerCase()] ?? 1);
-  const { value } = parseQuantity(told, field.unit ? { unit: field.unit } : { unit: '' });
+  const span = field.unit === 's' || field.shownUnit === 'min' ? spanOf(told) : undefined;
+  if (span !== undefined) return field.shownUnit === 'min' ? span / 60 : span;
+  const isBare = !field.unit && !field.shownUnit;
+  const share = isBare ? shareOf(told) : undefined;
+  if (share !== undefined) return share;
+  const { value, unit } = parseQuantity(told, field.unit ? { unit: field.unit } : { unit: '' });
+  // A unit where none belongs would be dropped without a word.
+  if (!field.unit && unit !== '' && !field.unitIn)
+    throw new CoreError(
+      'unreadable',
+      field.name,
+      `${field.title} takes a figure ${field.shownUnit ? `in ${field.shownUnit}` : 'without a unit'}, not one in ${unit}.`,
+      field.shownUnit ? `Give it in ${field.shownUnit}.` : 'Leave the unit away.',
+    );
   return value;
+}
+
+/** The unit that was typed behind a figure; empty where there was none. */
+function unitOf(text: string): Unit {
+  const read = attempt(() => parseQuantity(text.split(/±|\+-|\+\/-/)[0] ?? '').unit);
+  return read.ok ? read.value : '';
 }
 
 /** Reads what stands in a form: the input of the sum, the ± written behind figures, and what cannot be read. */
@@ -139,11 +173,19 @@ export function readForm(sum: Sum, texts: FormRow): FormRead {
 
   const fields = (row: FormRow, specs: readonly FieldSpec[], prefix: string): Record<string, unknown> => {
     const out: Record<string, unknown> = {};
+    const chosen: Record<string, string> = {};
     for (const field of specs) {
-      const value = read(row[field.name], field, `${prefix}${field.name}`);
+      const text = row[field.name];
+      const value = read(text, field, `${prefix}${field.name}`);
       if (value !== undefined) out[field.name] = value;
+      const unitTyped = field.unitIn && typeof text === 'string' ? unitOf(text) : '';
+      if (!field.unitIn || !unitTyped) continue;
+      const of = field.unitIn.by[unitTyped];
+      if (of === undefined) wrong[`${prefix}${field.name}`] = `${field.title} is not told in ${unitTyped} here. Choose the unit beside it.`;
+      else chosen[field.unitIn.field] = of;
     }
-    return out;
+    // A unit that was typed wins over the box.
+    return { ...out, ...chosen };
   };
 
   return { input: fields(texts, fieldsOf(sum.input), ''), plusMinus, wrong };

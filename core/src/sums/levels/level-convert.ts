@@ -58,7 +58,7 @@ export const levelConvert = defineSum({
   purpose: 'what a level is in watts, dBm, volts, EMF and S-units',
   keywords: ['dbm', 'microvolts', 'watts', 'volts', 'emf', 'pd', 's-unit', 's-meter', 'convert', 'peak to peak', 'dbuv'],
   input: z.strictObject({
-    value: figure('Level'),
+    value: figure('Level', '', { unitIn: { field: 'unit', by: { V: 'Vrms', W: 'W', dBm: 'dBm' } } }),
     unit: choice('Unit', levelUnits),
     z0Ohm: above0('Impedance', 'ohm').default(50),
   }),

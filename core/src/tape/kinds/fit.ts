@@ -57,6 +57,7 @@ export const fit = defineKind('fit', {
     priceMinor: minorSchema.meta({ title: 'Price each, in minor units' }),
     quantity: z.number().int().min(1).max(largestQuantity).meta({ title: 'How many' }),
     source: z.string().meta({ title: 'Where it came from' }),
+    stock: z.string().optional().meta({ title: 'The item of stock from which it was taken' }),
   },
   words: (entry) => ({ ref: entry.designator, what: `fitted: ${entry.newPart}${entry.source ? `, from ${entry.source}` : ''}` }),
   evidence: (entry, card) => {

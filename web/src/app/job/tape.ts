@@ -6,7 +6,7 @@ import { RouterLink } from '@angular/router';
 import { lessonOf } from '@amber-relay/core/job';
 import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
-import { timeOfDay } from '../ui/clock-text';
+import { dateText, timeOfDay } from '../ui/clock-text';
 import { Field } from '../ui/field';
 import { Verdict } from '../ui/verdict';
 import { JobOnBench } from './job-on-bench';
@@ -14,6 +14,12 @@ import { TapeWriter } from './tape-writer';
 import { Suspicion } from './trace/suspicion';
 
 const shownAtOnce = 120;
+
+/** The day of an entry, where it is another than that of the one before it; empty where it is the same. */
+function newDay(at: string, before: string | undefined): string {
+  const day = dateText(at);
+  return before !== undefined && dateText(before) === day ? '' : day;
+}
 
 /** The job's tape: never rewritten, entries can only be struck, with a reason. */
 @Component({
@@ -40,8 +46,9 @@ export class Tape {
   protected readonly rows = computed(() =>
     this.entries()
       .slice(this.hidden())
-      .map((line) => ({
+      .map((line, i, all) => ({
         line,
+        day: newDay(line.entry.at, all[i - 1]?.entry.at),
         time: timeOfDay(line.entry.at),
         words: this.wordsOf(line.entry),
         lesson: this.job.card() && !line.struckBy ? lessonOf(line.entry) : undefined,

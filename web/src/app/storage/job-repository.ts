@@ -6,6 +6,7 @@ import {
   radioSetSchema,
   customerSchema,
   attachmentSchema,
+  stockMoves,
   summarise,
   type Attachment,
   type Customer,
@@ -165,7 +166,7 @@ export class JobRepository {
     pictures: readonly Picture[] = [],
   ): Promise<TapeEntry[]> {
     const { db } = this;
-    const tables = [db.tape, db.jobs, db.sets, db.cards, ...(pictures.length ? [db.attachments, db.blobs] : [])];
+    const tables = [db.tape, db.jobs, db.sets, db.cards, db.stock, ...(pictures.length ? [db.attachments, db.blobs] : [])];
     return db.write(
       tables,
       async () => {
@@ -195,11 +196,21 @@ export class JobRepository {
         await db.tape.bulkAdd(entries);
         if (pictures.length) await db.attachments.bulkAdd(pictures.map(({ row: picture }) => picture));
         if (pictures.length) await db.blobs.bulkAdd(pictures.map(({ row: picture, bytes }) => ({ id: picture.id, bytes })));
-        await db.jobs.put({ ...row, summary: summarise(row, [...before, ...entries], card) });
+        const after = [...before, ...entries];
+        await db.jobs.put({ ...row, summary: summarise(row, after, card) });
+        if (entries.some(({ kind }) => kind === 'fit' || kind === 'strike')) await this.countStock(stockMoves(before, after));
         return entries;
       },
       pictures.reduce((sum, { bytes }) => sum + bytes.length, 0),
     );
+  }
+
+  /** What was taken from the stock, or given back by a strike; a count that was wrong before never goes below nothing. */
+  private async countStock(moves: ReadonlyMap<string, number>): Promise<void> {
+    for (const [id, by] of moves) {
+      const item = await this.db.stock.get(id);
+      if (item) await this.db.stock.put({ ...item, quantity: Math.max(0, item.quantity + by) });
+    }
   }
 
   /** Brings an entry back: every strike that holds against it is struck, in one act. */

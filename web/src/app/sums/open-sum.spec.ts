@@ -86,8 +86,26 @@ describe('OpenSum', () => {
     expect(open.texts()['lossDb']).toBe('6 dB');
     open.example();
     expect(open.texts()['lossDb']).toBe('30 dB');
-    open.resume(sum('pad'));
-    expect(open.texts()['lossDb']).toBe('30 dB');
+    expect(open.isExample()).toBeTrue();
+  });
+
+  it('opens empty, and never takes its example for figures of a job', () => {
+    open.resume(sum('level-convert'));
+    expect(open.texts()).toEqual({ value: '', unit: '', z0Ohm: '' });
+    expect(open.isExample()).toBeFalse();
+    open.example();
+    expect(open.isExample()).toBeTrue();
+    open.change('value', '0.7');
+    expect(open.isExample()).toBeFalse();
+  });
+
+  it('puts a unit that is typed into the box for it', () => {
+    open.resume(sum('level-convert'));
+    open.change('unit', 'uVrms');
+    open.change('value', '4W');
+    expect(open.texts()['unit']).toBe('W');
+    open.change('value', '4');
+    expect(open.texts()['unit']).toBe('W');
   });
 
   it('carries ± through to the tape', async () => {

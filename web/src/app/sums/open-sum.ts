@@ -111,12 +111,18 @@ export class OpenSum {
     this.show(sum, formText(sum, given, plusMinus), ways.find((way) => way.fields.some((field) => field in given)) ?? ways[0]);
   }
 
-  /** Opens a sum with what was left in its form, or with its example. */
+  /** Opens a sum with what was left in its form, or empty: an example that nobody asked for may be taken for a figure of the job. */
   resume(sum: Sum): void {
     const left = this.memory.left.get(sum.id);
     if (left) this.show(sum, left.texts, left.way);
-    else this.begin(sum, sum.example);
+    else this.begin(sum, {});
   }
+
+  /** Whether the example stands there, as it was put: it is no figure of a job. */
+  readonly isExample = computed(() => {
+    const sum = this.sum();
+    return JSON.stringify(readForm(sum, this.texts()).input) === JSON.stringify(readForm(sum, formText(sum, sum.example)).input);
+  });
 
   private show(sum: Sum, texts: FormRow, way: Way | undefined): void {
     this.endReading();
@@ -129,9 +135,17 @@ export class OpenSum {
 
   change(name: string, text: FormText): void {
     this.fromFile.set(undefined);
-    this.texts.update((texts) => ({ ...texts, [name]: text }));
+    this.texts.update((texts) => ({ ...texts, [name]: text, ...this.unitTyped(name, text) }));
     this.memory.use(this.sum().id);
     this.leave();
+  }
+
+  /** A unit that is typed behind a figure stands in the box for it as well. */
+  private unitTyped(name: string, text: FormText): FormRow {
+    const { unitIn } = this.fields().find((field) => field.name === name) ?? {};
+    if (!unitIn) return {};
+    const chosen = readForm(this.sum(), { [name]: text }).input[unitIn.field];
+    return typeof chosen === 'string' ? { [unitIn.field]: chosen } : {};
   }
 
   choose(way: Way): void {

@@ -83,8 +83,8 @@ export class SumsPage {
   private async reopen(sum: Sum, job: string, id: string): Promise<void> {
     const entry = (await this.jobs.tape(job)).find((each) => each.id === id);
     if (entry?.kind !== 'sum') {
-      this.open.begin(sum, sum.example);
-      this.trouble.set('That entry is not on the tape any more. The example stands here instead.');
+      this.open.begin(sum, {});
+      this.trouble.set('That entry is not on the tape any more.');
       return;
     }
     this.open.begin(sum, entry.input, entry.plusMinus);

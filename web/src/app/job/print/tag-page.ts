@@ -16,7 +16,7 @@ import { dayText } from '../../ui/clock-text';
       <header class="no-print">
         <h1>Job tag</h1>
         <span class="grow"></span>
-        <a mat-button [routerLink]="['/job', id(), 'safety']">To the job</a>
+        <a mat-button [routerLink]="['/job', id(), 'safety']" (click)="back($event)">To the job</a>
         <button mat-flat-button (click)="print()"><mat-icon svgIcon="print" />Print</button>
       </header>
       @if (tag.value(); as t) {
@@ -91,6 +91,15 @@ export class TagPage {
       return file && { file, code: await toDataURL(`${location.origin}/job/${params}`, { margin: 1, width: 400 }) };
     },
   });
+
+  /** Back to where one was, when one came from within the program. */
+  protected back(event: Event): void {
+    const { navigationId = 1 } = (history.state ?? {}) as { navigationId?: number };
+    if (navigationId <= 1) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    history.back();
+  }
 
   protected print(): void {
     window.print();

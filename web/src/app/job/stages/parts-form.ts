@@ -133,6 +133,8 @@ export class PartsForm {
   protected readonly inStock = computed((): Offer[] =>
     this.stock().map(({ part, quantity, drawer }) => ({ value: part, says: `${quantity} in ${drawer}` })),
   );
+  /** The item of stock that is fitted, as long as its name stands there. */
+  private readonly item = computed(() => this.stock().find((item) => item.part === this.fresh().trim()));
   private oldOfCard = '';
   private readonly sheets = inject(CardSheets, { optional: true });
   private readonly part = computed(() => {
@@ -185,6 +187,7 @@ export class PartsForm {
       priceMinor,
       quantity,
       source: this.source().trim(),
+      ...(this.item() ? { stock: this.item()?.id } : {}),
       ...(part ? { section: part.section } : {}),
     });
     if (!entry) return;

@@ -41,7 +41,7 @@ import { TapeWriter } from '../tape-writer';
                       ><span>Or why it is gone on with</span>
                       <input
                         class="box"
-                        [name]="'reason-' + check.id"
+                        [attr.name]="'reason-' + check.id"
                         [ngModel]="values()['reason-' + check.id] ?? ''"
                         (ngModelChange)="setValue('reason-' + check.id, $event)"
                         (keydown.enter)="goOn(check, answer)"
@@ -71,7 +71,7 @@ import { TapeWriter } from '../tape-writer';
                 ><span>Name</span>
                 <input
                   class="box"
-                  [name]="check.id"
+                  [attr.name]="check.id"
                   [ngModel]="values()[check.id] ?? ''"
                   (ngModelChange)="setValue(check.id, $event)"
                   (keydown.enter)="name(check)"
@@ -91,7 +91,7 @@ import { TapeWriter } from '../tape-writer';
                 ><span>{{ check.hazard ? 'Meter says' : 'Measured' }}, {{ check.unit === 'ohm' ? 'Ω' : check.unit }}</span>
                 <input
                   class="box fig"
-                  [name]="check.id"
+                  [attr.name]="check.id"
                   [ngModel]="values()[check.id] ?? ''"
                   (ngModelChange)="setValue(check.id, $event)"
                   (keydown.enter)="measure(check)"
