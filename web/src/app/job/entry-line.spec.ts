@@ -75,6 +75,17 @@ describe('EntryLine', () => {
     expect(box().value).toBe('');
   });
 
+  it('asks of a figure that is hardly so, and keeps it when it is given twice', async () => {
+    await type('tp7 3.1kv', 'Enter');
+    await settle();
+    expect(element().querySelector('[data-doubt]')?.textContent).toContain('is it 3.1 V?');
+    expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
+    expect(box().value).toBe('tp7 3.1kv');
+    box().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+    await settle();
+    expect((await TestBed.inject(JobRepository).tape(jobId)).at(-1)).toEqual(jasmine.objectContaining({ kind: 'reading', value: 3100 }));
+  });
+
   it('marks the place of a mistake, keeps nothing and loses nothing', async () => {
     await type('tp7 3..3v', 'Enter');
     expect(element().querySelector('mark')?.textContent).toBe('.3v');

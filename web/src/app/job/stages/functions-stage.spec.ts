@@ -7,15 +7,17 @@ describe('FunctionsStage', () => {
   beforeEach(async () => (bench = await stageOnBench(FunctionsStage)));
   afterEach(() => bench.clear());
   const cell = (id: string): HTMLElement => bench.element.querySelector(`[data-function="${id}"]`)!;
-  const key = async (id: string, name: string): Promise<void> => {
-    cell(id).dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true }));
+  const key = async (id: string, name: string, shiftKey = false): Promise<void> => {
+    cell(id).dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true, cancelable: true }));
     await bench.settle();
   };
 
-  it('takes one key a result, and moves on to the next', async () => {
+  it('takes one key a result, and moves on to the next only when asked', async () => {
     cell('receive-am').focus();
     await key('receive-am', 'd');
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'function', functionId: 'receive-am', result: 'dead' }));
+    expect(document.activeElement).toBe(cell('receive-am'));
+    await key('receive-am', 'D', true);
     expect(document.activeElement).toBe(cell('transmit-am'));
     expect(cell('receive-am').textContent).toContain('dead');
   });

@@ -19,6 +19,20 @@ const keys: Readonly<Record<FunctionResult, string>> = {
   'not-tried': 'n',
 };
 
+/**
+ * The cell above or below another on the screen: of those in the next row that has any, the one that stands nearest to it, so that the
+ * column is kept where rows are ragged.
+ */
+function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElement | undefined {
+  const boxes = cells.map((cell) => ({ cell, box: cell.getBoundingClientRect() }));
+  const from = boxes[at]?.box;
+  if (!from) return undefined;
+  const beyond = boxes.filter(({ box }) => (way > 0 ? box.top >= from.bottom - 1 : box.bottom <= from.top + 1));
+  const next = Math.min(...beyond.map(({ box }) => Math.abs(box.top - from.top)));
+  const row = beyond.filter(({ box }) => Math.abs(box.top - from.top) < next + 2);
+  return row.sort((a, b) => Math.abs(a.box.left - from.left) - Math.abs(b.box.left - from.left))[0]?.cell;
+}
+
 /** The function check: band or mode by receive and transmit, and the controls; one key a result. */
 @Component({
   selector: 'app-functions-stage',
@@ -44,7 +58,7 @@ const keys: Readonly<Record<FunctionResult, string>> = {
       } @else {
         <table class="grid-table">
           <caption class="visually-hidden">
-            Result of each function. Move with the arrows; one key gives a result.
+            Result of each function. Move with the arrows; one key gives a result, with Shift it goes on to the next.
           </caption>
           <thead>
             <tr>
@@ -58,10 +72,10 @@ const keys: Readonly<Record<FunctionResult, string>> = {
             @for (row of rows(); track row.name) {
               <tr>
                 <th scope="row">{{ row.name }}</th>
-                @for (fn of row.cells; track $index) {
+                @for (cells of row.cells; track $index) {
                   <td>
-                    @if (fn) {
-                      <ng-container *ngTemplateOutlet="cell; context: { fn }" />
+                    @for (fn of cells; track fn.id) {
+                      <ng-container *ngTemplateOutlet="cell; context: { fn, named: cells.length > 1 }" />
                     }
                   </td>
                 }
@@ -194,7 +208,7 @@ export class FunctionsStage {
     const inGrid = this.functions().filter((fn) => fn.row && fn.column);
     return [...new Set(inGrid.map((fn) => fn.row ?? ''))].map((name) => ({
       name,
-      cells: this.columns().map((column) => inGrid.find((fn) => fn.row === name && fn.column === column)),
+      cells: this.columns().map((column) => inGrid.filter((fn) => fn.row === name && fn.column === column)),
     }));
   });
   protected readonly controls = computed(() => this.functions().filter((fn) => !fn.row || !fn.column));
@@ -214,12 +228,14 @@ export class FunctionsStage {
     if (event.ctrlKey || event.altKey || event.metaKey) return;
     const cells = [...this.element.nativeElement.querySelectorAll<HTMLElement>('[data-function]')];
     const at = cells.findIndex((cell) => cell.dataset['function'] === fn.id);
-    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: this.columns().length || 3, ArrowUp: -(this.columns().length || 3) }[event.key];
+    const along = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    const across = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : undefined;
     const result = functionResults.find((r) => keys[r] === event.key.toLowerCase());
-    if (step !== undefined) cells[at + step]?.focus();
+    if (along !== undefined) cells[at + along]?.focus();
+    else if (across !== undefined) below(cells, at, across)?.focus();
     else if (result) {
       this.set(fn, result);
-      cells[at + 1]?.focus();
+      if (event.shiftKey) cells[at + 1]?.focus();
     } else return;
     event.preventDefault();
   }
