@@ -62,12 +62,6 @@ const holdsAll = (text: string, words: readonly string[]): boolean => words.ever
 export class JobsPage {
   private readonly router = inject(Router);
   private readonly lines = fromStore('the jobs', inject(JobList).lines$());
-  /** The whole row opens its job, save where text in it is being marked. */
-  protected open(event: Event, row: Row): void {
-    if ((event.target as Element).closest('a') || getSelection()?.toString()) return;
-    void this.router.navigate(['/job', row.id, row.stageAt]);
-  }
-
   protected readonly loaded = computed(() => this.lines() !== undefined);
   protected readonly words = signal('');
   protected readonly filter = signal<Filter>('in-hand');
