@@ -32,8 +32,8 @@ const prefixes: readonly (readonly [number, string])[] = [
 const exponentFor = (value: number, unit: Unit): number => {
   if (takesNoPrefix(unit) || unit === '' || value === 0) return 0;
   const power = Math.floor(Math.log10(Math.abs(value)) / 3 + 1e-12) * 3;
-  // Nobody at the bench says nanovolts or nanowatts, nor millihertz, which would be read back as megahertz.
-  const least = unit === 'Hz' ? 0 : unit === 'V' || unit === 'W' || unit === 'A' ? -6 : -12;
+  // Nobody at the bench says nanovolts, nor millihertz, which would be read back as megahertz.
+  const least = unit === 'Hz' ? 0 : unit === 'V' ? -6 : unit === 'A' ? -9 : -12;
   return Math.max(least, Math.min(9, power));
 };
 
@@ -46,7 +46,9 @@ export function formatQuantity(value: number, unit: Unit, options: FormatOptions
     decimals = Math.max(0, Math.min(9, exponent - Math.floor(Math.log10(options.step) + 1e-9)));
   } else {
     const whole = scaled === 0 ? 1 : Math.floor(Math.log10(Math.abs(scaled)) + 1e-12) + 1;
-    decimals = Math.max(0, (options.digits ?? 4) - Math.max(1, whole));
+    // A bare figure has no prefix to come up by: 0.0001 is shown as that, and not as nothing.
+    const from = unit === '' ? whole : Math.max(1, whole);
+    decimals = Math.max(0, Math.min(9, (options.digits ?? 4) - from));
   }
   // 27.185 is stored a hair below itself; without the nudge it would be shown as 27.18.
   let number = (Math.abs(scaled) * (1 + 1e-12)).toFixed(decimals);

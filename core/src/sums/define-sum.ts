@@ -15,6 +15,9 @@ export const topics = {
 } as const;
 export type Topic = keyof typeof topics;
 
+/** ± of inputs by the path of the field from the top of the input, in the unit of the field. */
+export type PlusMinus = Readonly<Record<string, number>>;
+
 /** One of several ways to ask the same sum: its fields are wanted together, and those of the other ways not at all. */
 export interface Way {
   readonly name: string;
@@ -45,7 +48,8 @@ export interface Sum<I extends z.ZodObject = z.ZodObject, O extends z.ZodObject 
   readonly example: z.input<I>;
   /** Shown with the result where the work can hurt someone. */
   readonly caution?: string;
-  compute(input: z.output<I>): Worked<NoInfer<z.input<O>>>;
+  /** `plusMinus` holds ± of inputs by path, for a judgement that must hold over all of it; figures carry it by themselves. */
+  compute(input: z.output<I>, plusMinus?: PlusMinus): Worked<NoInfer<z.input<O>>>;
   /** Pictures of the result where one would rather look than read. */
   plots?(input: z.output<I>, output: z.input<O>): readonly Plot[];
 }

@@ -91,6 +91,14 @@ describe('what people type into a form', () => {
     expect(reads('1 in 10 s', bare)).toBeCloseTo(0.1, 12);
     expect(reads('3/4', bare)).toBe(0.75);
   });
+  it('a size without a unit is in millimetres', () => {
+    const fit = sumById('capacitor-fit')!;
+    const text = formText(fit, fit.example);
+    const size = Object.entries(text).find(([, value]) => typeof value === 'object' && 'diameterM' in (value as object));
+    const { input, wrong } = readForm(fit, { ...text, [size![0]]: { ...(size![1] as object), diameterM: '8' } });
+    expect(wrong).toEqual({});
+    expect((input[size![0]] as { diameterM: number }).diameterM).toBe(0.008);
+  });
   it('a span is written in hours and minutes', () => {
     expect(reads('10 h 51 min', (field) => field.unit === 's')).toBe(39_060);
     expect(reads('2h10', (field) => field.unit === 's')).toBe(7800);

@@ -1,9 +1,8 @@
 import { attempt, CoreError } from '../errors';
 import { moneyText, parseMoney } from '../money';
 import { parseQuantity, quantityText, type Unit } from '../quantity';
-import type { Sum } from './define-sum';
+import type { PlusMinus, Sum } from './define-sum';
 import { fieldsOf, type FieldSpec } from './form-shape';
-import type { PlusMinus } from './solve';
 
 /**
  * What stands in a form: text in trade notation for a figure, a name or a list of them; text by field for a group; one
@@ -64,6 +63,8 @@ function figureOf(text: string, field: FieldSpec): number {
   const isBare = !field.unit && !field.shownUnit;
   const share = isBare ? shareOf(told) : undefined;
   if (share !== undefined) return share;
+  // The sizes of parts are told in millimetres.
+  if (field.unit === 'm' && /^[\d.,\s]+$/.test(told)) return parseQuantity(told).value / 1000;
   const { value, unit } = parseQuantity(told, field.unit ? { unit: field.unit } : { unit: '' });
   // A unit where none belongs would be dropped without a word.
   if (!field.unit && unit !== '' && !field.unitIn)

@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import { fieldAt } from './form-shape';
-import type { Sum } from './define-sum';
+import type { PlusMinus, Sum } from './define-sum';
 import { readInput } from './read-input';
 import { refuse } from './refusal';
 import { stepText, type Step } from './working';
@@ -11,8 +11,6 @@ export interface Spread {
   readonly worst: number;
   readonly rss: number;
 }
-/** ± of inputs by the path of the field from the top of the input, in the unit of the field. */
-export type PlusMinus = Readonly<Record<string, number>>;
 
 export interface Solution<T = Readonly<Record<string, unknown>>> {
   readonly output: T;
@@ -102,7 +100,7 @@ export function solve<I extends z.ZodObject, O extends z.ZodObject>(
   plusMinus: PlusMinus = {},
 ): Solution<z.input<O>> {
   const read = readInput(sum, input);
-  const { working, ...rest } = sum.compute(read);
+  const { working, ...rest } = sum.compute(read, plusMinus);
   const output = finite(rest) as z.input<O>;
   const spreads = Object.keys(plusMinus).length > 0 ? carry(sum as unknown as Sum, input, plusMinus, new Map(figures(output))) : [];
   return { output, steps: working, spreads };

@@ -43,7 +43,6 @@ export const crystalSuspects = defineSum({
           works: z.boolean().meta({ title: 'Works' }),
         }),
       )
-      .min(1)
       .meta({ title: 'Channels' }),
   }),
   output: z.object({
@@ -95,6 +94,7 @@ export const crystalSuspects = defineSum({
             each.left.length > 0 ? `one of ${each.left.join(', ')}` : 'every crystal of it is cleared: look elsewhere',
           ),
         ),
+        ...(channels.length ? [] : [step('Nothing has been tried yet: try a channel of each crystal')]),
         step('Suspect', undefined, suspectSets.map((set) => set.join(' with ')).join(', or ') || 'none'),
       ],
     };

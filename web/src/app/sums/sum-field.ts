@@ -25,7 +25,10 @@ export class SumField {
   readonly within = input('');
   readonly changed = output<FormText>();
 
-  protected readonly unit = computed(() => unitSign(this.spec().unit ?? '') || (this.spec().shownUnit ?? ''));
+  /** Sizes are asked for in millimetres, as parts are measured. */
+  protected readonly unit = computed(() =>
+    this.spec().unit === 'm' ? 'mm' : unitSign(this.spec().unit ?? '') || (this.spec().shownUnit ?? ''),
+  );
   protected readonly prefix = computed(() => (this.within() ? `${this.within()}, ` : ''));
   protected readonly label = computed(() => this.prefix() + this.spec().title);
   /** What is wrong with this field, or with one of a list in it. */
