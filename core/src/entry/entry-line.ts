@@ -1,4 +1,5 @@
 import {
+  agrees,
   channelHz,
   conditionText,
   expectationAt,
@@ -17,6 +18,7 @@ import { isDesignator, LineRest, ofWord, refuse, takeConditions, unitOfPart, wor
 import { functionsNamed } from './functions-named';
 import { deadWords, measureWords, pinNamed, stateWords } from './part-words';
 import { belowThermalFloor, doubtOf } from './plausible';
+import { twoPowers } from './two-powers';
 import { verbs } from './verbs';
 import { entryCaution, entryTitle, measureNames, readingText, type ReadingSubject, type TapeBody } from '../tape';
 import { resultNames, type ReadingVerdict } from '../words';
@@ -127,12 +129,14 @@ function reading(
     entry,
     title: under ? `${title}, ${under}` : title,
     figure: readingText(entry),
-    effect: `${typed ? `${typed}${unit === 'Hz' ? '' : `, across ${levelOhm} Ω`}. ` : ''}${should}${unsure}`,
+    effect: `${typed ? `${typed}${isAcross(unit) ? `, across ${levelOhm} Ω` : ''}. ` : ''}${should}${unsure}`,
     ...(doubt ? { doubt } : {}),
     condition,
   };
 }
 
+/** Whether a figure in this unit may have been turned by an impedance. */
+const isAcross = (unit: Unit): boolean => unit === 'V' || unit === 'W' || unit === 'dBm';
 /** Whether the word of a test asks for a sensitivity. */
 const isSensitivity = (word: string | undefined): boolean => word?.startsWith('sens') ?? false;
 
@@ -191,6 +195,26 @@ export function readLine(line: string, context: EntryContext): Understood {
   }
 
   const limits = card?.limits.filter((l) => l.word === first.text.toLowerCase()) ?? [];
+  const pair = twoPowers(words);
+  if (pair) {
+    const test = limits.find(
+      (l) => l.unit === pair.quantity.unit && agrees(l.condition, { ...context.condition, keyed: l.condition.keyed }),
+    );
+    if (!test) return { entry: pair.entry, title: entryTitle(pair.entry, card), effect: '', condition: context.condition };
+    const under = { ...context.condition, ...test.condition };
+    const typed = line.slice(words[1]?.at ?? 0).trim();
+    return reading(
+      context,
+      { what: 'limit', limit: test.id },
+      test.name,
+      { quantity: pair.quantity, unit: test.unit, typed },
+      under,
+      test,
+      {
+        word: test.word,
+      },
+    );
+  }
   if (limits.length) {
     const { condition, rest } = takeConditions(words.slice(1), context);
     const limit =
@@ -259,16 +283,15 @@ export function readLine(line: string, context: EntryContext): Understood {
       const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
       return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
     }
+    const state = stateWords.find((known) => known === words.at(-1)?.text.toLowerCase());
+    if (state) {
+      // How a part is found without a figure: that is a proof of it.
+      const entry: TapeBody = { kind: 'proof', designator, result: 'bad', text: line.slice(words[1]?.at ?? 0).trim() };
+      return { entry, title: entryTitle(entry, card), effect: 'A part that measures so is bad.', condition: context.condition };
+    }
     const measure = ofWord(measureWords, words[1]?.text.toLowerCase() ?? '');
     const pin = measure ? undefined : pinNamed(words, part, card);
     const { condition, rest } = takeConditions(words.slice(pin || measure ? 2 : 1), context);
-    const state = stateWords.find((known) => known === rest[0]?.text.toLowerCase());
-    if (state)
-      return refuse(
-        rest[0]?.at ?? line.length,
-        `"${state}" is no figure.`,
-        `Write how it measured: proof ${first.text.toLowerCase()} bad ${state}, or good.`,
-      );
     const taken = takeValue(rest, pin ? 'V' : measure?.unit, line);
     const unit = measure ? measure.unit : taken.unit || unitOfPart(designator);
     // Nobody writes a capacitor in farads: the size was left away.

@@ -65,6 +65,7 @@ describe('instrumentsFor', () => {
     expect(instrumentsFor([counter, receiver], { unit: 'Hz', word: 'freq', nominalHz: 27e6 })).toEqual([counter]);
     expect(instrumentsFor([counter], { unit: 'Hz' })).toEqual([counter]);
   });
+  it('reads a drift with a counter', () => expect(instrumentsFor([counter], { unit: 'Hz', word: 'drift' })).toEqual([counter]));
   it('does not read a deviation with a counter', () => expect(instrumentsFor([counter], { unit: 'Hz', word: 'dev' })).toEqual([]));
 });
 

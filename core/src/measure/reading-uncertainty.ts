@@ -90,6 +90,9 @@ export function readingUncertainty(taken: ReadingTaken, instrument: Instrument |
   return Math.max(own, taken.step / 2);
 }
 
+/** Whether a test by this word is of a swing or a width, and not of a frequency that stands. */
+const isSwing = (word: string | undefined): boolean => /^(dev|bw|band|width|shift|swing)/.test(word ?? '');
+
 /** The instruments of the shop that serve a reading, in the shop's order, those kept for this test first. */
 export function instrumentsFor(
   instruments: readonly Instrument[],
@@ -98,6 +101,6 @@ export function instrumentsFor(
   const able = instruments.filter(({ measures }) => measures.includes(unit));
   const kept = able.filter(({ words }) => word !== undefined && words?.includes(word));
   // A counter reads frequencies: not a deviation or a bandwidth, though these are in hertz too.
-  const general = able.filter(({ words, counter }) => !words && !(counter && word !== undefined && nominalHz === undefined));
+  const general = able.filter(({ words, counter }) => !words && !(counter && nominalHz === undefined && isSwing(word)));
   return [...kept, ...general];
 }
