@@ -60,6 +60,7 @@ try {
     if (place.sum) {
       await page.getByRole('link', { name: 'Sums', exact: true }).click();
       await page.getByRole('link', { name: place.sum, exact: true }).click();
+      await page.getByRole('button', { name: 'Example' }).click();
       await page.mouse.move(700, 60);
     }
     await page.waitForTimeout(1200);

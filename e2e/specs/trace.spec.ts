@@ -71,7 +71,7 @@ for (const { name, maker, model, cardId, fault, complaint, symptom, section } of
     test.info().annotations.push({ type: 'trace', description: `${probes} probes; longest task ${longest.toFixed(0)} ms` });
     process.stdout.write(`${name}: ${probes} probes, longest task while Trace worked ${longest.toFixed(0)} ms\n`);
     // The part is renewed, and what failed comes back to be tried again.
-    await job.type(`fit ${fault.part.toLowerCase()} new`);
+    await job.type(`fit ${fault.part.toLowerCase()} new anyway its bias is read with it in`);
     bench.set.repair(fault.section);
     await job.open('Repair');
     const fn = bench.card.functions.find((f) => f.id === symptom)?.name ?? '';
