@@ -158,6 +158,11 @@ describe('the sheet', () => {
     expect(report(power(1, 'low'), cleaned, power(3.7, 'in'), set).tests[0]).toEqual(
       jasmine.objectContaining({ after: { text: '3.70 W', verdict: 'in' }, note: 'taken before: VR3 set' }),
     ));
+  it('says of a test that the repair did not touch that it was not, and of one without any repair that it was not done', () => {
+    expect(report(power(3.7, 'in'), fit).tests[0]?.after).toEqual({ text: '–', verdict: 'not touched by the repair' });
+    expect(report(power(1, 'low'), cleaned).tests[0]?.after).toEqual({ text: '–', verdict: 'not done' });
+    expect(report(power(3.7, 'in')).tests[0]?.after).toEqual({ text: '–', verdict: 'not done' });
+  });
   it('has cause, casualty and what may have suffered apart, and each kept sum as one line', () => {
     const sheet = report(
       { kind: 'cause', role: 'cause', designator: 'C31', text: 'leaks' },

@@ -12,7 +12,8 @@ export interface Course<T> {
   readonly after?: T;
   /** Repairs that concern it and came after its last result: it must be tried again. */
   readonly since: readonly Repair[];
-  /** Whether any repair concerns it. */
+  /** Whether anything was repaired, and whether any of that concerns it. */
+  readonly repaired: boolean;
   readonly concerned: boolean;
 }
 
@@ -37,6 +38,7 @@ function courseOf<T extends { readonly seq: number }>(
     between,
     ...(after ? { after } : {}),
     since: after ? concerning.filter(({ seq }) => seq > after.seq) : [],
+    repaired: repairs.length > 0,
     concerned: concerning.length > 0,
   };
 }

@@ -56,18 +56,23 @@ export interface Report {
 }
 
 const nothing: ReportCell = { text: '–', verdict: 'not done' };
+const untouched: ReportCell = { text: '–', verdict: 'not touched by the repair' };
 const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({ text: readingText(reading), verdict: verdictNames[reading.verdict] });
 const triedCell = ({ result }: EntryOf<'function'>): ReportCell => ({ text: resultNames[result], verdict: '' });
 const sumCell = ({ result }: EntryOf<'sum'>): ReportCell => ({ text: result, verdict: '' });
 
 /** One course as a row of the sheet: its cells, what was had in between, and what came after its last result. */
-function rowOf<T>({ before, between, after, since }: Course<T>, cell: (result: T) => ReportCell) {
+function rowOf<T>({ before, between, after, since, repaired, concerned }: Course<T>, cell: (result: T) => ReportCell) {
   const shown = ({ text, verdict }: ReportCell): string => [text, verdict].filter(Boolean).join(' ');
   const note = [
     between.length ? `in between ${between.map((result) => shown(cell(result))).join(', ')}` : '',
     since.length ? `taken before: ${repairsText(since)}` : '',
   ];
-  return { before: before ? cell(before) : nothing, after: after ? cell(after) : nothing, note: note.filter(Boolean).join('; ') };
+  return {
+    before: before ? cell(before) : nothing,
+    after: after ? cell(after) : before && repaired && !concerned ? untouched : nothing,
+    note: note.filter(Boolean).join('; '),
+  };
 }
 
 /** What was tried at both ends, and what failed at one. */

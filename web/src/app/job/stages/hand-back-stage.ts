@@ -33,11 +33,6 @@ const mostSheets = 30_000_000;
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
       <a mat-stroked-button [routerLink]="['/job', job.jobId(), 'hand-back', 'print']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
-      @if (sheetBytes()) {
-        <button class="chip" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
-          with its sheets, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
-        </button>
-      }
       @if (finished() || !notYet().length) {
         <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
       }
@@ -63,6 +58,11 @@ const mostSheets = 30_000_000;
             <button mat-flat-button type="submit" [disabled]="!reason().trim()">Hand back</button>
           </form>
         </section>
+      }
+      @if (sheetBytes()) {
+        <button class="chip" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
+          The file takes its sheets along, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
+        </button>
       }
       @if (failed()) {
         <p class="attention" role="alert">{{ failed() }}</p>

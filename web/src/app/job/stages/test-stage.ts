@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { conditionText, type TestLimit } from '@amber-relay/core/card';
-import { holds, repairsOf, repairsText, testCourses, type TestCourse } from '@amber-relay/core/job';
+import { holds, repairsText, testCourses, type TestCourse } from '@amber-relay/core/job';
 import { instrumentsFor, limitsText } from '@amber-relay/core/measure';
 import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { unitSign } from '@amber-relay/core/quantity';
@@ -94,7 +94,6 @@ export class TestStage {
     const card = this.job.card();
     return card ? testCourses(card, this.job.stood()) : [];
   });
-  private readonly isAfter = computed(() => repairsOf(this.job.card(), this.job.stood()).length > 0);
   protected readonly rows = computed(() =>
     this.table().map((row) => {
       const { limit, before, between, after, since } = row;
@@ -108,7 +107,7 @@ export class TestStage {
         after: this.cell(after),
         between: between.flatMap((reading) => this.cell(reading) ?? []),
         since: since.length ? `before: ${repairsText(since)}. Take it again.` : '',
-        open: this.isAfter() && !row.concerned ? 'not touched by the repair' : 'not done',
+        open: row.repaired && !row.concerned && before ? 'not touched by the repair' : 'not done',
         flag: last !== undefined && (last.verdict === 'low' || last.verdict === 'high' || last.verdict === 'dead'),
         cannot: this.cannot(limit),
       };
