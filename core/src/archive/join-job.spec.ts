@@ -1,17 +1,8 @@
-import { sampleJob, tapeOf } from '../testing/entries';
+import { sampleCustomer, sampleJob, sampleSet, tapeOf } from '../testing/entries';
 import type { Job } from '../job';
 import { joinJob, type JobHere } from './join-job';
 
-const customer = { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' };
-const set = {
-  id: sampleJob.setId,
-  customerId: sampleJob.customerId,
-  maker: 'Oxbrae',
-  model: 'Wren',
-  serial: '1',
-  previousOwners: [],
-  modifications: [],
-};
+const [customer, set] = [sampleCustomer, sampleSet];
 const tape = tapeOf({ kind: 'note', text: 'one' });
 const here: JobHere = { job: sampleJob, customer, set, tape, attachments: [] };
 const file = { job: sampleJob, customer, set, tape, attachments: [] };

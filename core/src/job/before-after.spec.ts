@@ -1,4 +1,4 @@
-import { fitBody, readingBody, sampleJob, sampleShop, tapeOf } from '../testing/entries';
+import { fitBody, readingBody, sampleCustomer, sampleJob, sampleSet, sampleShop, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
 import type { TapeBody } from '../tape';
 import { functionCourses, holds, readingCourses, sumCourses, testCourses } from './before-after';
@@ -22,16 +22,8 @@ const report = (...bodies: readonly TapeBody[]): Report =>
   buildReport({
     shop: { ...sampleShop, currency: 'Mk' },
     job: sampleJob,
-    customer: { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' },
-    set: {
-      id: sampleJob.setId,
-      customerId: sampleJob.customerId,
-      maker: 'Oxbrae',
-      model: 'Wren',
-      serial: '1',
-      previousOwners: [],
-      modifications: [],
-    },
+    customer: sampleCustomer,
+    set: sampleSet,
     card,
     tape: tapeOf(...bodies),
     nowMs: 0,
@@ -82,6 +74,15 @@ describe('before and after', () => {
     expect(holds(courseOf(power(3.7, 'in'), cleaned))).toBeFalse();
     expect(holds(courseOf(cleaned, power(3.7, 'in')))).toBeTrue();
     expect(holds(courseOf(cleaned, power(3.7, 'in'), set))).toBeFalse();
+  });
+  it('of a part, part at the repair of that part alone', () => {
+    const esr = (value: number): TapeBody =>
+      readingBody('', value, 'no-limit', { subject: { what: 'part', designator: 'IC3', measure: 'esr' }, unit: 'ohm' });
+    const [course] = readingCourses(card, tapeOf(esr(12), cleaned, fit, esr(0.4), set));
+    expect([course?.name, course?.before?.value, course?.after?.value, course?.since]).toEqual(['IC3 ESR', 12, 0.4, []]);
+    expect(report(esr(12), fit, esr(0.4)).compared).toEqual([
+      { name: 'IC3 ESR', before: { text: '12.00 Ω', verdict: '' }, after: { text: '400 mΩ', verdict: '' }, note: '' },
+    ]);
   });
   it('are had of functions, points and kept sums as well', () => {
     const tape = tapeOf(fn('receive-am', 'dead'), point(6.6), sum('9 dB'), fit, fn('receive-am', 'works'), point(3.1, 'in'), sum('11 dB'));

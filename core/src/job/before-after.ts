@@ -1,5 +1,5 @@
 import { conditionText, limitName, pointName, type LaidCard, type TestLimit } from '../card';
-import { ofKind, type EntryOf, type TapeEntry } from '../tape';
+import { ofKind, subjectText, type EntryOf, type TapeEntry } from '../tape';
 import { concerns, repairsOf, type Repair, type Tried } from './repairs';
 
 /** One thing through the repair: as it was before, in between, and as it is now. */
@@ -116,8 +116,7 @@ export function readingCourses(card: LaidCard | undefined, stood: readonly TapeE
   return grouped(readings, readingKey).flatMap((own) => {
     const [one] = own;
     if (!one) return [];
-    const tried: Tried | undefined =
-      one.subject.what === 'point' ? { what: 'point', id: one.subject.point, condition: one.condition } : undefined;
+    const tried = triedOf(one);
     const { id, title } = subjectName(one.subject, card);
     const under = conditionText(one.condition);
     return [
@@ -131,6 +130,12 @@ export function readingCourses(card: LaidCard | undefined, stood: readonly TapeE
   });
 }
 
+/** What was tried, for asking which repairs concern it; undefined where any may. */
+function triedOf({ subject, condition }: EntryOf<'reading'>): Tried | undefined {
+  if (subject.what === 'point') return { what: 'point', id: subject.point, condition };
+  return subject.what === 'part' ? { what: 'part', id: subject.designator } : undefined;
+}
+
 function subjectName(subject: EntryOf<'reading'>['subject'], card: LaidCard | undefined): { readonly id: string; readonly title: string } {
   switch (subject.what) {
     case 'point':
@@ -140,7 +145,7 @@ function subjectName(subject: EntryOf<'reading'>['subject'], card: LaidCard | un
     case 'channel':
       return { id: `ch ${subject.channel}`, title: 'Frequency' };
     case 'part':
-      return { id: subject.designator, title: [subject.designator, subject.pin ?? subject.measure].filter(Boolean).join(' ') };
+      return { id: subject.designator, title: subjectText(subject) };
   }
 }
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { entryId, fitBody, readingBody, sampleJob, sampleShop, tapeOf } from '../testing/entries';
+import { entryId, fitBody, readingBody, sampleCustomer, sampleJob, sampleSet, sampleShop, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
 import { traceModel, trace } from '../trace';
 import { checkClaims } from './claims';
@@ -345,16 +345,8 @@ describe('the report', () => {
     const report = buildReport({
       shop: sampleShop,
       job: sampleJob,
-      customer: { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' },
-      set: {
-        id: sampleJob.setId,
-        customerId: sampleJob.customerId,
-        maker: 'Oxbrae',
-        model: 'Wren',
-        serial: '1',
-        previousOwners: [],
-        modifications: [],
-      },
+      customer: sampleCustomer,
+      set: sampleSet,
       card,
       tape,
       nowMs: 0,

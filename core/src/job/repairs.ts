@@ -12,10 +12,16 @@ export interface Repair {
   readonly what: string;
   /** Where; undefined where nobody said so, and it may concern anything. */
   readonly section?: string;
+  /** At which part. */
+  readonly part?: string;
 }
 
 function repairOf(entry: TapeEntry, card: LaidCard | undefined): Omit<Repair, 'id' | 'seq'> | undefined {
-  const at = 'section' in entry && entry.section !== undefined ? { section: entry.section } : {};
+  const part = entry.kind === 'adjustment' ? entry.adjuster : 'designator' in entry ? entry.designator : undefined;
+  const at = {
+    ...('section' in entry && entry.section !== undefined ? { section: entry.section } : {}),
+    ...(part === undefined ? {} : { part }),
+  };
   switch (entry.kind) {
     case 'fit':
       return { what: `${entry.designator} ${entry.oldPart ? 'replaced' : 'fitted'}`, ...at };
@@ -50,6 +56,7 @@ export function repairsText(repairs: readonly Repair[]): string {
 export type Tried =
   | { readonly what: 'function'; readonly id: string }
   | { readonly what: 'limit'; readonly id: string }
+  | { readonly what: 'part'; readonly id: string }
   | { readonly what: 'point'; readonly id: string; readonly condition: Condition };
 
 const leanings = new WeakMap<LaidCard, Map<string, ReadonlySet<string> | null>>();
@@ -80,7 +87,8 @@ function sectionsOf(card: LaidCard, tried: Tried): ReadonlySet<string> | null {
 }
 
 /** Whether what was done may have changed this: its section is leaned on, or nobody knows better. */
-export function concerns(card: LaidCard | undefined, { section }: Repair, tried: Tried): boolean {
+export function concerns(card: LaidCard | undefined, { section, part }: Repair, tried: Tried): boolean {
+  if (tried.what === 'part') return part === tried.id;
   if (section === undefined || !card) return true;
   return leansOn(card, tried)?.has(section) ?? true;
 }

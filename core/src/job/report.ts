@@ -57,7 +57,11 @@ export interface Report {
 
 const nothing: ReportCell = { text: '–', verdict: 'not done' };
 const untouched: ReportCell = { text: '–', verdict: 'not touched by the repair' };
-const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({ text: readingText(reading), verdict: verdictNames[reading.verdict] });
+const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({
+  text: readingText(reading),
+  // That the card says nothing of it is no news for the owner.
+  verdict: reading.verdict === 'no-limit' ? '' : verdictNames[reading.verdict],
+});
 const triedCell = ({ result }: EntryOf<'function'>): ReportCell => ({ text: resultNames[result], verdict: '' });
 const sumCell = ({ result }: EntryOf<'sum'>): ReportCell => ({ text: result, verdict: '' });
 

@@ -1,4 +1,4 @@
-import type { Job, ShopSettings } from '../job';
+import type { Customer, Job, RadioSet, ShopSettings } from '../job';
 import type { ReadingVerdict } from '../words';
 import type { TapeBody, TapeEntry } from '../tape';
 
@@ -42,6 +42,17 @@ export const sampleJob: Job = {
   symptoms: [],
   accessories: ['microphone'],
   cosmetic: '',
+};
+
+export const sampleCustomer: Customer = { id: sampleJob.customerId, name: 'Marrow', phone: '', email: '', address: '', note: '' };
+export const sampleSet: RadioSet = {
+  id: sampleJob.setId,
+  customerId: sampleJob.customerId,
+  maker: 'Oxbrae',
+  model: 'Wren',
+  serial: '1',
+  previousOwners: [],
+  modifications: [],
 };
 
 /** A reading as the entry line would make it. */
