@@ -91,6 +91,16 @@ describe('what people type into a form', () => {
     expect(reads('1 in 10 s', bare)).toBeCloseTo(0.1, 12);
     expect(reads('3/4', bare)).toBe(0.75);
   });
+  it('a level may be told in volts, in dBµV or in watts, and a voltage as a level, but never as watts', () => {
+    const inDbm = (field: FieldSpec): boolean => field.unit === 'dBm';
+    const inV = (field: FieldSpec): boolean => field.unit === 'V';
+    expect(reads('50uV', inDbm)).toBeCloseTo(-73, 0);
+    expect(reads('34dBuV', inDbm)).toBeCloseTo(-73, 0);
+    expect(reads('-73', inDbm)).toBe(-73);
+    expect(reads('-107 dBm', inV)).toBeCloseTo(1e-6, 7);
+    expect(reads('4W', inV)).toMatch(/V belongs here, not W/);
+    expect(reads('3A', inDbm)).toMatch(/dBm belongs here, not A/);
+  });
   it('a size without a unit is in millimetres', () => {
     const fit = sumById('capacitor-fit')!;
     const text = formText(fit, fit.example);

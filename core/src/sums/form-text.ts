@@ -1,6 +1,6 @@
 import { attempt, CoreError } from '../errors';
 import { moneyText, parseMoney } from '../money';
-import { parseQuantity, quantityText, type Unit } from '../quantity';
+import { convertedQuantity, parseQuantity, quantityText, type Unit } from '../quantity';
 import type { PlusMinus, Sum } from './define-sum';
 import { fieldsOf, type FieldSpec } from './form-shape';
 
@@ -52,6 +52,16 @@ function spanOf(text: string): number | undefined {
   return hours === undefined ? undefined : Number(hours) * 3600 + Number(minutes) * 60;
 }
 
+/** Impedance in ohm at which a level is turned from volts or watts, where a form takes it in the other. */
+const levelOhm = 50;
+/** A level told in another unit than its field has: S9 in microvolts, a sensitivity in dBm. Volts are not made of watts, nor the other way. */
+function levelOf(text: string, unit: FieldSpec['unit']): number | undefined {
+  const isLevel = /dB(m|[uµμ]V)\s*$/i.test(text);
+  if (unit !== 'dBm' && !(unit === 'V' && isLevel)) return undefined;
+  if (attempt(() => parseQuantity(text, { unit })).ok) return undefined;
+  return convertedQuantity(text, unit, { ohm: levelOhm })?.value;
+}
+
 /** A figure in trade notation in the unit of its field; times may be in minutes, hours and days, shares as one writes them. */
 function figureOf(text: string, field: FieldSpec): number {
   const told =
@@ -65,6 +75,8 @@ function figureOf(text: string, field: FieldSpec): number {
   if (share !== undefined) return share;
   // The sizes of parts are told in millimetres.
   if (field.unit === 'm' && /^[\d.,\s]+$/.test(told)) return parseQuantity(told).value / 1000;
+  const level = levelOf(told, field.unit);
+  if (level !== undefined) return level;
   const { value, unit } = parseQuantity(told, field.unit ? { unit: field.unit } : { unit: '' });
   // A unit where none belongs would be dropped without a word.
   if (!field.unit && unit !== '' && !field.unitIn)

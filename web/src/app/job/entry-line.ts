@@ -114,6 +114,7 @@ export class EntryLine {
       ...card.modes.map((mode) => chip(mode, now.mode === mode, { ...now, mode: now.mode === mode ? undefined : mode })),
       ...(now.channel === undefined ? [] : [chip(`ch ${now.channel}`, true, now)]),
       ...(now.band === undefined ? [] : [chip(now.band, true, { ...now, band: undefined })]),
+      ...(now.supplyV === undefined ? [] : [chip(`at ${now.supplyV} V`, true, { ...now, supplyV: undefined })]),
     ];
   });
 
