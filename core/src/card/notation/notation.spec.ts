@@ -133,6 +133,12 @@ describe('what is learned at the bench', () => {
     const learned = withLesson(card, { kind: 'reading', point: 'TP2', value: 8, condition: {} });
     expect(learned?.testPoints.find((p) => p.id === 'TP2')?.expect.length).toBe(1);
   });
+  it('takes a part that only a sheet names into its section, once', () => {
+    const taught = withLesson(card, { kind: 'part', section: 'vco', designator: 'R201' });
+    expect(taught?.parts.at(-1)).toEqual({ designator: 'R201', section: 'vco', kind: 'resistor', value: '' });
+    expect(taught && withLesson(taught, { kind: 'part', section: 'audio', designator: 'R201' })).toBe(taught);
+    expect(withLesson(card, { kind: 'part', section: 'nowhere', designator: 'R201' })).toBeUndefined();
+  });
   it('goes in as a known fault, once', () => {
     const once = withLesson(card, { kind: 'fault', section: 'vco', text: 'core chipped' });
     expect(once?.sections.find((s) => s.id === 'vco')?.watch).toBe('core chipped');

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { BenchDatabase } from '../storage/bench-database';
 import { stageOnBench, type StageOnBench } from '../testing/stage-on-bench';
+import { until } from '../testing/still';
 import { Tape } from './tape';
 import { TapeWriter } from './tape-writer';
 
@@ -55,5 +56,42 @@ describe('Tape', () => {
     expect(rows().at(-1)).toContain('n129');
     await bench.press(/earlier entries: show more/);
     expect(rows().length).toBe(131);
+  });
+
+  it('shows the day where it is another than that of the entry before', async () => {
+    await TestBed.inject(BenchDatabase).tape.bulkAdd(
+      ['2026-02-12T09:00:00.000Z', '2026-02-12T10:00:00.000Z', '2026-02-14T09:00:00.000Z'].map((at, n) => ({
+        kind: 'note' as const,
+        text: `n${n}`,
+        id: crypto.randomUUID(),
+        jobId: bench.jobId,
+        seq: n + 2,
+        at,
+        by: 'Runa',
+      })),
+    );
+    await bench.settle();
+    expect([...bench.element.querySelectorAll('.day')].map((day) => day.textContent).slice(-2)).toEqual([
+      'Thu, 12 Feb 2026',
+      'Sat, 14 Feb 2026',
+    ]);
+  });
+
+  it('puts a part that the card lacks into a section, at the last entry that names it, and then asks no more', async () => {
+    await bench.get(TapeWriter).keepAll([
+      { kind: 'proof', designator: 'R201', result: 'bad' },
+      { kind: 'finding', finding: 'burnt-part', text: 'dark', designator: 'R201', severity: 'plain', previousHands: false },
+    ]);
+    await bench.settle();
+    const asked = (): HTMLSelectElement[] => [...bench.element.querySelectorAll<HTMLSelectElement>('.place select')];
+    expect(asked().length).toBe(1);
+    const [select] = asked();
+    select!.value = 'audio';
+    select!.dispatchEvent(new Event('change'));
+    await bench.settle();
+    await until(() => bench.job.card()?.parts.some(({ designator }) => designator === 'R201'), bench.fixture);
+    expect(bench.job.card()?.parts.at(-1)).toEqual(jasmine.objectContaining({ designator: 'R201', section: 'audio' }));
+    await bench.settle();
+    expect(asked()).toEqual([]);
   });
 });

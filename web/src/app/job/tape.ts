@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
+import { partOf, type LaidCard } from '@amber-relay/core/card';
 import { lessonOf } from '@amber-relay/core/job';
 import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
@@ -30,7 +31,7 @@ function newDay(at: string, before: string | undefined): string {
   styleUrl: './tape.scss',
 })
 export class Tape {
-  private readonly job = inject(JobOnBench);
+  protected readonly job = inject(JobOnBench);
   protected readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
   private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
@@ -43,6 +44,15 @@ export class Tape {
     this.job.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)),
   );
   protected readonly hidden = computed(() => Math.max(0, this.entries().length - shownAtOnce - this.more()));
+  /** Parts that the card does not have, so that no section is suspected by them: each at the last entry that names it. */
+  private readonly homeless = computed((): ReadonlyMap<string, string> => {
+    const card = this.job.card();
+    const last = new Map<string, string>();
+    for (const entry of card ? this.job.stood() : [])
+      if ('designator' in entry && entry.designator && !partOf(card as LaidCard, entry.designator)) last.set(entry.designator, entry.id);
+    return new Map([...last].map(([designator, id]) => [id, designator]));
+  });
+
   protected readonly rows = computed(() =>
     this.entries()
       .slice(this.hidden())
@@ -53,9 +63,15 @@ export class Tape {
         words: this.wordsOf(line.entry),
         lesson: this.job.card() && !line.struckBy ? lessonOf(line.entry) : undefined,
         doubted: this.job.doubted().has(line.entry.id),
+        homeless: this.homeless().get(line.entry.id) ?? '',
       })),
   );
   protected readonly count = computed(() => this.job.lines().filter((line) => line.entry.kind !== 'strike').length);
+
+  /** Puts a part into a section of the card: from then on it is worth as much as any other. */
+  protected place(designator: string, section: string): void {
+    if (section) void this.writer.teach({ kind: 'part', designator, section });
+  }
 
   /** An entry is never rewritten, so its words are found once for a card. */
   private readonly words = computed(() => ({ card: this.job.card(), of: new Map<string, EntryWords>() }));
