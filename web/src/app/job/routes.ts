@@ -1,5 +1,22 @@
+import type { Type } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { stageNames, stages, type Stage } from '@amber-relay/core/words';
 import { JobPage } from './job-page';
+
+/** The screen of each stage, fetched when it is first opened. */
+const screens: Readonly<Record<Stage, () => Promise<Type<unknown>>>> = {
+  'book-in': () => import('./stages/booked-stage').then((m) => m.BookedStage),
+  safety: () => import('./stages/safety-stage').then((m) => m.SafetyStage),
+  'first-look': () => import('./stages/first-look-stage').then((m) => m.FirstLookStage),
+  functions: () => import('./stages/functions-stage').then((m) => m.FunctionsStage),
+  trace: () => import('./trace/trace-stage').then((m) => m.TraceStage),
+  parts: () => import('./stages/parts-stage').then((m) => m.PartsStage),
+  repair: () => import('./stages/repair-stage').then((m) => m.RepairStage),
+  align: () => import('./stages/later-stages').then((m) => m.AlignStage),
+  test: () => import('./stages/test-stage').then((m) => m.TestStage),
+  soak: () => import('./stages/later-stages').then((m) => m.SoakStage),
+  'hand-back': () => import('./stages/hand-back-stage').then((m) => m.HandBackStage),
+};
 
 export const routes: Routes = [
   {
@@ -7,18 +24,8 @@ export const routes: Routes = [
     component: JobPage,
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'functions' },
-      { path: 'book-in', title: 'Book in', loadComponent: () => import('./stages/booked-stage').then((m) => m.BookedStage) },
-      { path: 'safety', title: 'Safety', loadComponent: () => import('./stages/safety-stage').then((m) => m.SafetyStage) },
-      { path: 'first-look', title: 'First look', loadComponent: () => import('./stages/first-look-stage').then((m) => m.FirstLookStage) },
-      { path: 'functions', title: 'Functions', loadComponent: () => import('./stages/functions-stage').then((m) => m.FunctionsStage) },
-      { path: 'trace', title: 'Trace', loadComponent: () => import('./trace/trace-stage').then((m) => m.TraceStage) },
-      { path: 'parts', title: 'Parts', loadComponent: () => import('./stages/parts-stage').then((m) => m.PartsStage) },
-      { path: 'repair', title: 'Repair', loadComponent: () => import('./stages/repair-stage').then((m) => m.RepairStage) },
-      { path: 'align', title: 'Align', loadComponent: () => import('./stages/later-stages').then((m) => m.AlignStage) },
-      { path: 'test', title: 'Test', loadComponent: () => import('./stages/test-stage').then((m) => m.TestStage) },
-      { path: 'soak', title: 'Soak', loadComponent: () => import('./stages/later-stages').then((m) => m.SoakStage) },
+      ...stages.map((stage) => ({ path: stage, title: stageNames[stage], loadComponent: screens[stage] })),
       { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
-      { path: 'hand-back', title: 'Hand back', loadComponent: () => import('./stages/hand-back-stage').then((m) => m.HandBackStage) },
     ],
   },
 ];
