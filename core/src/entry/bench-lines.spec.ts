@@ -247,6 +247,8 @@ describe('a line of the bench', () => {
       // Findings.
       ['found c31 leaking', 'C31 leaking'],
       ['found c1, c2 dried', 'C1 dried; C2 dried'],
+      ['found c3-c1 dried', 'c3-c1 dried'],
+      ['found c1-r3 dried', 'c1-r3 dried'],
       ['found c1-c3 dried', 'C1 dried; C2 dried; C3 dried'],
       ['found c31, c99 dried', 'refused at 11: C99 is not on this card, nor on its sheets.'],
       ['found smells of smoke', 'smells of smoke'],

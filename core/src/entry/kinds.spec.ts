@@ -74,6 +74,15 @@ describe('a kind of entry', () => {
   it('has a name of its own', () => expect(new Set(allKinds.map(({ kind }) => kind)).size).toBe(allKinds.length));
 });
 
+describe('a repair at a part that only a sheet names', () => {
+  it('is written as it is typed', () => {
+    expect(writeLine({ kind: 'remedy', remedy: 'clean', designator: 'K9', text: 'contacts' }, card)).toBe('clean k9 contacts');
+    // The last word would be read as the answer, the first as a section.
+    expect(writeLine({ kind: 'remedy', remedy: 'clean', text: 'all the same' }, card)).toBeUndefined();
+    expect(writeLine({ kind: 'remedy', remedy: 'clean', text: 'vco can' }, card)).toBeUndefined();
+  });
+});
+
 describe('a line', () => {
   const one = <const T>(...of: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...of);
   const designator = one(...card.parts.map((part) => part.designator));

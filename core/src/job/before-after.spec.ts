@@ -3,7 +3,7 @@ import { smallLaid } from '../testing/small-card';
 import type { TapeBody } from '../tape';
 import { functionCourses, holds, readingCourses, sumCourses, testCourses } from './before-after';
 import { beforeHandBack } from './before-hand-back';
-import { repairsOf, repairsText } from './repairs';
+import { concerns, repairsOf, repairsText } from './repairs';
 import { buildReport, type Report } from './report';
 import { curedBy, isOwed, retests } from './retests';
 
@@ -40,6 +40,23 @@ describe('a repair', () => {
     ]);
     const none: TapeBody[] = [{ kind: 'remark', about: 'watch-for', text: 'x' }, fn('receive-am', 'works'), point(3)];
     expect(repairsOf(card, tapeOf(...none))).toEqual([]);
+  });
+  it('concerns what leans on its section, and whatever the card does not know', () => {
+    const [inIf] = repairsOf(card, tapeOf(fit));
+    const [anywhere] = repairsOf(card, tapeOf(said));
+    const asked = (tried: Parameters<typeof concerns>[2], repair = inIf!): boolean => concerns(card, repair, tried);
+    expect(asked({ what: 'function', id: 'receive-am' })).toBeTrue();
+    expect(asked({ what: 'function', id: 'transmit-am' })).toBeFalse();
+    expect(asked({ what: 'function', id: 'gone' })).toBeTrue();
+    expect(asked({ what: 'point', id: 'TP5', condition: {} })).toBeTrue();
+    expect(asked({ what: 'point', id: 'TP2', condition: {} })).toBeFalse();
+    expect(asked({ what: 'point', id: 'TP99', condition: {} })).toBeTrue();
+    expect(asked({ what: 'limit', id: 'power-am' })).toBeFalse();
+    expect(asked({ what: 'limit', id: 'gone' })).toBeTrue();
+    expect(asked({ what: 'part', id: 'IC3' })).toBeTrue();
+    expect(asked({ what: 'part', id: 'C12' })).toBeFalse();
+    expect(asked({ what: 'function', id: 'transmit-am' }, anywhere)).toBeTrue();
+    expect(concerns(undefined, inIf!, { what: 'function', id: 'transmit-am' })).toBeTrue();
   });
   it('is told shortly where there are many', () => {
     const text = (n: number): string => repairsText(Array.from({ length: n }, (_, i) => ({ id: '', seq: i, what: `C${i} replaced` })));
@@ -155,6 +172,16 @@ describe('the sheet', () => {
       { name: 'Receive AM', before: { text: 'dead', verdict: '' }, after: { text: 'works', verdict: '' }, note: '' },
     ]);
   });
+  it('compares what failed at one end, and not what worked all along or was tried but once', () => {
+    const names = (...bodies: readonly TapeBody[]): string[] => report(...bodies).compared.map(({ name }) => name);
+    expect(names(fn('receive-am', 'works'), fit, fn('receive-am', 'works'))).toEqual([]);
+    expect(names(fn('receive-am', 'works'), fit, fn('receive-am', 'dead'))).toEqual(['Receive AM']);
+    expect(names(fit, fn('receive-am', 'dead'))).toEqual(['Receive AM']);
+    expect(names(fit, fn('receive-am', 'works'))).toEqual([]);
+    expect(names(fn('receive-am', 'dead'))).toEqual(['Receive AM']);
+    expect(names(point(6.6), fit)).toEqual([]);
+    expect(names(sum('9 dB'), fit)).toEqual([]);
+  });
   it('marks a result that came before a further repair', () =>
     expect(report(power(1, 'low'), cleaned, power(3.7, 'in'), set).tests[0]).toEqual(
       jasmine.objectContaining({ after: { text: '3.70 W', verdict: 'in' }, note: 'taken before: VR3 set' }),
@@ -236,6 +263,10 @@ describe('before a set goes back', () => {
       'test: 3 of 3 tests not done.',
       'hand-back: No labour was recorded.',
     ]);
+  });
+  it('counts a single test that is not done, and one that was done before a repair that concerns it', () => {
+    expect(says([...safe, worked, ...tests.slice(1)])).toEqual(['test: 1 of 3 tests not done.']);
+    expect(says([...safe, worked, ...tests, cleaned])).toEqual(['test: 3 of 3 tests not done since the repair.']);
   });
   it('names re-tests, tests outside, and what waits', () => {
     const list = says([

@@ -218,6 +218,19 @@ describe('what a claim says', () => {
     it(`is held against ${chance * 100} in 100`, () => expect([stands('good', chance), stands('bad', chance)]).toEqual([good, bad]));
 });
 
+describe('a claim of which nothing can be said', () => {
+  it('stays open, with the reason', () => {
+    const result = { sections: [{ section: 'pa', chance: 0.9 }] } as unknown as ReturnType<typeof trace>;
+    const claims: TapeBody[] = [
+      { kind: 'claim', claimant: 'a shop', text: 'it', section: 'pa' },
+      { kind: 'claim', claimant: 'a shop', text: 'it', section: 'gone', says: 'bad' },
+      { kind: 'claim', claimant: 'a shop', text: 'it', says: 'bad' },
+    ];
+    for (const { stands, why } of checkClaims(tapeOf(...claims), result, (id) => id))
+      expect([stands, why]).toEqual(['open', 'nothing measured bears on it']);
+  });
+});
+
 describe('each stage', () => {
   const says = (stage: string, ...bodies: readonly TapeBody[]): readonly [string, string] | undefined => {
     const found = stageStates(sampleJob, tapeOf(...bodies), card).find((one) => one.stage === stage);

@@ -82,7 +82,7 @@ function rowOf<T>({ before, between, after, since, repaired, concerned }: Course
 /** What was tried at both ends, and what failed at one. */
 function comparedRows(card: LaidCard | undefined, stood: readonly TapeEntry[]): Report['compared'] {
   const functions = (card ? functionCourses(card, stood) : [])
-    .filter(({ before, after }) => (before && before.result !== 'works') || (after && (before ?? after.result !== 'works')))
+    .filter(({ before, after }) => [before, after].some((tried) => tried && tried.result !== 'works'))
     .map((course) => ({ name: course.name, ...rowOf(course, triedCell) }));
   const readings = readingCourses(card, stood)
     .filter(({ before, after }) => before && after)
