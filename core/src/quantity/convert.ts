@@ -44,7 +44,7 @@ function asTyped(text: string): Quantity | undefined {
 /**
  * A figure typed in another unit, in the one that its place calls for; undefined where it cannot be turned into that.
  * @example
- * convertedQuantity('-107dBm', 'V', { ohm: 50 }).value.toPrecision(3) //~> '9.99e-7'
+ * convertedQuantity('-107dBm', 'V', { ohm: 50 }) //~> { value: 0.000001, unit: 'V', step: 0.0000001 }
  * convertedQuantity('2uV emf', 'V', { ohm: 50 }).value //~> 0.000001
  */
 export function convertedQuantity(text: string, unit: Unit, at: ConvertAt): Quantity | undefined {
