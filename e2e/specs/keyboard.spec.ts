@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openDemo } from '../pages/demo';
+import { jobIdOf, openDemo } from '../pages/demo';
 
 /** Tabs on until what has the focus is called so; fails when it cannot be reached. */
 async function tabTo(page: Page, name: RegExp, most = 160): Promise<void> {
@@ -109,3 +109,56 @@ test('letters typed outside a field go to the entry line, and / opens Find', asy
   await page.keyboard.type('tp7 3.1v');
   await expect(page.getByLabel('Entry', { exact: true })).toHaveValue('tp7 3.1v');
 });
+
+/** What can be reached by Tab, in the order in which it is, each with whether it shows that it has the focus and is in sight. */
+async function walked(page: Page): Promise<{ readonly missed: string[]; readonly dull: string[] }> {
+  const count = await page.evaluate(() => {
+    const all = [...document.querySelectorAll<HTMLElement>('a[href],button,input,select,textarea,[tabindex]')].filter(
+      (e) => !(e as HTMLButtonElement).disabled && e.tabIndex >= 0 && e.getClientRects().length > 0,
+    );
+    all.forEach((e, i) => (e.dataset['walk'] = String(i)));
+    (document.activeElement as HTMLElement | null)?.blur();
+    return all.length;
+  });
+  const seen = new Set<string>();
+  const dull: string[] = [];
+  for (let k = 0; k < count + 40; k++) {
+    await page.keyboard.press('Tab');
+    const at = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null;
+      if (!e || e === document.body) return null;
+      const { outlineStyle, outlineWidth } = getComputedStyle(e);
+      const { top, bottom } = e.getBoundingClientRect();
+      const shows = (outlineStyle !== 'none' && parseFloat(outlineWidth) > 0) || e.matches('input,select,textarea');
+      const name = (e.getAttribute('aria-label') ?? e.textContent ?? e.tagName).trim().slice(0, 40);
+      return { id: e.dataset['walk'] ?? '', name, fine: shows && bottom > 0 && top < innerHeight };
+    });
+    if (!at && seen.size) break;
+    if (!at || seen.has(at.id)) continue;
+    seen.add(at.id);
+    if (!at.fine) dull.push(at.name);
+  }
+  const missed = await page.evaluate(
+    (ids) =>
+      [...document.querySelectorAll<HTMLElement>('[data-walk]')]
+        .filter((e) => !ids.includes(e.dataset['walk'] ?? ''))
+        .map((e) => (e.getAttribute('aria-label') ?? e.textContent ?? e.tagName).trim().slice(0, 40)),
+    [...seen],
+  );
+  return { missed, dull };
+}
+
+for (const [theme, ...screens] of [
+  ['bench', '/jobs', '/book-in', '/cards/new', [409, 'trace'], [409, 'repair']],
+  ['daylight', '/stock', '/archive', '/instruments', [415, 'safety'], [401, 'hand-back']],
+] as const)
+  test(`every control is reached by Tab, and shows it, in the theme ${theme}`, async ({ page }) => {
+    await openDemo(page);
+    await page.evaluate((name) => localStorage.setItem('amber-relay-theme', name), theme);
+    for (const screen of screens) {
+      await page.goto(typeof screen === 'string' ? screen : `/job/${await jobIdOf(page, screen[0])}/${screen[1]}`);
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      if (typeof screen !== 'string') await expect(page.getByRole('log', { name: 'Entries of the tape' })).toBeVisible();
+      await expect.poll(() => walked(page), { message: String(screen) }).toEqual({ missed: [], dull: [] });
+    }
+  });
