@@ -75,9 +75,9 @@ function sheet(r: Report): TDocumentDefinitions {
             ),
           ]
         : []),
+      ...(r.tests.length || r.notDone.length ? [heading('Tests')] : []),
       ...(r.tests.length
         ? [
-            heading('Tests'),
             table(
               ['Test', 'Condition', 'Limits', 'Before', 'After'],
               r.tests.map((t) => [t.name, t.condition, plain(t.limits), plain(`${t.before.text} ${t.before.verdict}`), after(t)]),

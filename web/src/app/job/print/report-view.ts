@@ -75,8 +75,10 @@ import { dateText } from '../../ui/clock-text';
           </tbody>
         </table>
       }
-      @if (r.tests.length) {
+      @if (r.tests.length || r.notDone.length) {
         <h3>Tests</h3>
+      }
+      @if (r.tests.length) {
         <table class="plain">
           <thead>
             <tr>

@@ -60,7 +60,7 @@ const mostSheets = 30_000_000;
         </section>
       }
       @if (sheetBytes()) {
-        <button class="chip" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
+        <button class="chip sheets" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
           The file takes its sheets along, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
         </button>
       }
@@ -88,6 +88,10 @@ const mostSheets = 30_000_000;
   `,
   styleUrl: './stage.scss',
   styles: `
+    .sheets {
+      justify-self: start;
+      align-self: flex-start;
+    }
     .not-yet li {
       display: flex;
       gap: 10px;
