@@ -19,6 +19,12 @@ describe('a figure that is hardly so', () => {
     expect(doubt('TP2', 200)).toBeUndefined();
     expect(doubt('TP2', 300)).toContain('more than ten times');
   });
+  it('is taken as it is beyond a single limit, where a fault may lie as far off as it likes', () => {
+    const deaf = (value: number): string | undefined =>
+      doubtOf({ subject: { what: 'limit', limit: 'sens' }, value, unit: 'V', condition: {} }, { high: 0.5e-6 }, card);
+    expect([deaf(30e-6), deaf(3e-3), deaf(0.2e-6)]).toEqual([undefined, undefined, undefined]);
+    expect(deaf(900)).toContain('more than ten times');
+  });
   it('is taken as it is where a dead or weak stage may show it', () => {
     for (const value of [0, 0.02, 0.8, 4, 7.9, 8.3, 12, -8])
       expect(doubt('TP2', value, rail))

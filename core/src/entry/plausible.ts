@@ -13,18 +13,14 @@ export interface Plausible {
 
 /** Times a limit that a figure must be beyond before it is asked about. */
 const decade = 10;
-/** Slips of the prefix, and what was written instead of what. */
-const slips: readonly (readonly [number, string])[] = [
-  [1e3, 'a thousand times less was written'],
-  [1e-3, 'a thousand times more was written'],
-  [1e6, 'a million times less was written'],
-  [1e-6, 'a million times more was written'],
-];
+/** Slips of the prefix: by so many times was too little or too much written. */
+const slips: readonly number[] = [1e3, 1e-3, 1e6, 1e-6];
 
 const within = (value: number, { low, high }: Limits, wide = 1.2): boolean =>
   (low === undefined || value >= (low > 0 ? low / wide : low * wide)) &&
   (high === undefined || value <= (high > 0 ? high * wide : high / wide));
-const both = (limits: Limits | undefined): limits is Limits => limits?.low !== undefined || limits?.high !== undefined;
+/** Only between two limits is there a figure that belongs there: beyond a single one a fault may go as far as it likes, as a deaf receiver does. */
+const both = (limits: Limits | undefined): limits is Limits => limits?.low !== undefined && limits.high !== undefined;
 
 /** The most that any place of this set shows in a unit, as far as its card tells. */
 function mostOf(card: LaidCard, unit: Unit): number {
@@ -44,12 +40,12 @@ export function doubtOf({ subject, value, unit, condition }: Plausible, limits: 
   if (!card || value === 0 || ['dB', 'dBm', 'dBc', '%', '', 'Hz'].includes(unit)) return undefined;
   const size = Math.abs(value);
   const most = both(limits) ? Math.max(Math.abs(limits.high ?? 0), Math.abs(limits.low ?? 0)) : mostOf(card, unit);
-  const slip = both(limits) ? slips.find(([times]) => within(value * times, limits)) : undefined;
+  const slip = both(limits) ? slips.find((times) => within(value * times, limits)) : undefined;
   const beyond = most > 0 && size > decade * most;
   // So little is what a dead stage shows; but when it is the right figure to the prefix, it is likelier the prefix.
-  if (!beyond && !(slip && slip[0] > 1)) return undefined;
+  if (!beyond && !(slip && slip > 1)) return undefined;
   const figure = quantityText(value, unit);
-  if (slip) return `${figure} is far from ${limitsText(limits.low, limits.high, unit)}: is it ${quantityText(value * slip[0], unit)}?`;
+  if (slip) return `${figure} is far from ${limitsText(limits.low, limits.high, unit)}: is it ${quantityText(value * slip, unit)}?`;
   const neighbour =
     subject.what === 'point'
       ? card.testPoints.find((point) => {

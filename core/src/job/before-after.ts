@@ -68,8 +68,8 @@ export interface SumCourse extends Course<EntryOf<'sum'>> {
 const keys = new WeakMap<EntryOf<'reading'>, string>();
 /** What a reading was of and under which condition; worked out once, for an entry never changes. */
 function readingKey(r: EntryOf<'reading'>): string {
-  const { keyed = false, mode, channel, band } = r.condition;
-  const key = keys.get(r) ?? JSON.stringify([r.subject, keyed, mode, channel, band]);
+  const { keyed = false, mode, channel, band, supplyV } = r.condition;
+  const key = keys.get(r) ?? JSON.stringify([r.subject, keyed, mode, channel, band, supplyV]);
   keys.set(r, key);
   return key;
 }

@@ -104,7 +104,8 @@ describe('a set that holds high voltage', () => {
     const gone = (check: string): TapeBody => ({ kind: 'safety', check, result: 'right', value: 4, unit: 'V' });
     const stale = (...bodies: readonly TapeBody[]): string[] => staleProofs(killer, tapeOf(...bodies)).map(({ id }) => id);
     const cold: TapeBody = readingBody('TP2', 470, 'in', { unit: 'ohm' });
-    expect(stale(gone('hazard-high-voltage'), gone('hazard-high-voltage-2'), cold)).toEqual([]);
+    const junction: TapeBody = readingBody('', 0.6, 'no-limit', { subject: { what: 'part', designator: 'Q3', measure: 'vf' } });
+    expect(stale(gone('hazard-high-voltage'), gone('hazard-high-voltage-2'), cold, junction)).toEqual([]);
     expect(stale(gone('hazard-high-voltage'), readingBody('TP2', 8, 'in'), gone('hazard-high-voltage-2'))).toEqual(['hazard-high-voltage']);
     expect(stale(gone('hazard-high-voltage'), { kind: 'function', functionId: 'receive-am', result: 'works' })).toEqual([
       'hazard-high-voltage',
@@ -167,6 +168,12 @@ describe('before power, after a part was renewed', () => {
     expect(asked([fitBody('X1', 'pa')], part('power-transistor', 'pa'))).toContain('again-bias: brought up with the current watched');
     expect(asked([fitBody('X1', 'audio')], killer)[1]).toContain('again-direction');
     expect(asked([fitBody('X1', 'audio')], killer)[2]).toContain('again-clearance');
+  });
+  it('one that is wrong keeps the power off, until it is right', () => {
+    const wrong = (...bodies: readonly TapeBody[]): string[] => wrongChecks(card, tapeOf(...bodies)).map(({ id }) => id);
+    expect(wrong(fitBody('C12', 'audio'), answered('again-shorts', 'wrong'))).toEqual(['again-shorts']);
+    expect(wrong(fitBody('C12', 'audio'), answered('again-shorts', 'wrong'), answered('again-shorts', 'right'))).toEqual([]);
+    expect(wrong(answered('again-shorts', 'wrong'))).toEqual([]);
   });
   it('is answered once after the last part', () => {
     const r = part('resistor', 'audio');

@@ -113,15 +113,20 @@ export function safetySigned(tape: readonly TapeEntry[]): boolean {
   return signed !== undefined && !ofKind(stood, 'safety').some((entry) => entry.result === 'wrong' && entry.seq > signed.seq);
 }
 
-/** Checks that are wrong and neither mended nor gone on with for a reason: while one stands, the set gets no power. */
+/**
+ * Checks that are wrong and neither mended nor gone on with for a reason, those before power after a repair with them: while one stands,
+ * the set gets no power.
+ */
 export function wrongChecks(card: LaidCard | undefined, tape: readonly TapeEntry[]): SafetyCheck[] {
   const answers = safetyAnswers(tape);
-  return safetyChecks(card).filter(({ id }) => answers.get(id)?.result === 'wrong');
+  return [...safetyChecks(card), ...checksBeforePower(card, tape).map(({ check }) => check)].filter(
+    ({ id }) => answers.get(id)?.result === 'wrong',
+  );
 }
 
 /** Whether an entry tells of a set that had power. */
 const hadPower = (entry: TapeEntry): boolean =>
-  (entry.kind === 'reading' && entry.unit !== 'ohm' && entry.unit !== 'F' && entry.unit !== 'H') ||
+  (entry.kind === 'reading' && !['ohm', 'F', 'H'].includes(entry.unit) && !(entry.subject.what === 'part' && entry.subject.measure)) ||
   (entry.kind === 'function' && entry.result !== 'not-tried') ||
   ['injection', 'forcing', 'comparison', 'manipulation'].includes(entry.kind);
 

@@ -9,9 +9,10 @@ import { JobOnBench } from '../job-on-bench';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
   template: `
-    @if (wrong(); as names) {
+    @if (wrong(); as found) {
       <p class="caution" role="note" data-wrong>
-        Found wrong, and not mended: {{ names }}. No power until it is. <a [routerLink]="['/job', job.jobId(), 'safety']">To Safety</a>
+        Found wrong, and not mended: {{ found.names }}. No power until it is.
+        <a [routerLink]="['/job', job.jobId(), found.stage]">{{ found.stage === 'repair' ? 'To Repair' : 'To Safety' }}</a>
       </p>
     }
     @if (stale(); as names) {
@@ -30,11 +31,12 @@ import { JobOnBench } from '../job-on-bench';
 })
 export class ProofCaution {
   protected readonly job = inject(JobOnBench);
-  protected readonly wrong = computed(() =>
-    wrongChecks(this.job.card(), this.job.tape())
-      .map(({ name }) => name)
-      .join('; '),
-  );
+  /** What is wrong, and the stage in which it is answered. */
+  protected readonly wrong = computed(() => {
+    const list = wrongChecks(this.job.card(), this.job.tape());
+    const afterRepair = list.every(({ id }) => id.startsWith('again-'));
+    return list.length ? { names: list.map(({ name }) => name).join('; '), stage: afterRepair ? 'repair' : 'safety' } : null;
+  });
   protected readonly stale = computed(() =>
     staleProofs(this.job.card(), this.job.tape())
       .map(({ name }) => name)
