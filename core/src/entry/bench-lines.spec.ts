@@ -151,6 +151,7 @@ describe('a line of the bench', () => {
       ['peak', 'refused at 4: What was turned?'],
       ['set c31 none', 'refused at 8: What has no set?'],
       ['set c31 low', 'refused at 8: "low" is not a figure.'],
+      ['trim c31 12 r7', 'refused at 9: "12 r7" is not a figure.'],
       ['set c31 1V > 2V > 3V', 'refused at 8: Before and after are two figures.'],
       ['set c31 3V > 20mA', 'refused at 8: Before is in V, after in A.'],
       ['set vr99 3V', 'refused at 4: VR99 is not on this card, nor on its sheets.'],

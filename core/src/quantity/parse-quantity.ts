@@ -63,7 +63,9 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
   if (whole === '' && fraction === '')
     refuse(position, position < end ? `"${at(position)}" is not the start of a number.` : 'The number is missing.');
 
+  const figureEnd = position;
   while (position < end && at(position) === ' ') position += 1;
+  const letterAt = position;
 
   // A prefix, possibly in place of the decimal point; R and Ω stand for the point of a value in ohms.
   let exponent = 0;
@@ -83,6 +85,13 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
     position += 1;
   }
   if ((prefixAt >= 0 || unit === 'ohm') && /\d/.test(at(position))) {
+    // `20r7` is a value, `20 r7` a value and something else.
+    if (letterAt > figureEnd)
+      refuse(
+        letterAt,
+        `"${text.slice(letterAt, end)}" is not understood here.`,
+        'Write the letter and what follows it close to the figure, or leave it away.',
+      );
     if (fraction !== '' || separator === '.' || separator === ',')
       refuse(position, 'A decimal sign and a letter in its place.', `Write 4.7${prefix} or 4${prefix}7, not both.`);
     fraction = digitsOf.exec(text.slice(position))?.[0] ?? '';
