@@ -82,7 +82,6 @@ test('it opens again, with all its data, when the server is gone', async ({ brow
   await expect(page.getByRole('log', { name: 'Entries of the tape' })).toBeVisible();
   await page.getByRole('link', { name: /^Trace/ }).click();
   await expect(page.getByRole('button', { name: /^Filter 455|455 kHz filter, / }).first()).toBeVisible();
-  await context.close();
 });
 
 test('a port in use is one clear line', async () => {

@@ -1,9 +1,11 @@
 import { inject, Injectable } from '@angular/core';
 import { SwUpdate, type VersionReadyEvent } from '@angular/service-worker';
-import { filter, interval } from 'rxjs';
+import { filter, firstValueFrom, interval, race, timer } from 'rxjs';
 import { Notices } from '../ui/notices';
 
 const everyMs = 30 * 60_000;
+/** A worker that does not answer must not keep the page from being loaded. */
+const answersWithinMs = 10_000;
 
 /** Tells of a new version while the program is open: what is new, and one press to have it. Nothing changes under one's hands. */
 @Injectable({ providedIn: 'root' })
@@ -30,8 +32,13 @@ export class NewVersion {
     this.notices.tell({
       name: 'version',
       text: `A new version of the program is here${version ? `, ${version}` : ''}${news ? `: ${news}` : ''}. Finish what you are at, then load it.`,
-      act: { label: 'Load it now', run: () => void this.updates.activateUpdate().finally(() => location.reload()) },
+      act: { label: 'Load it now', run: () => void this.load() },
       leave: { label: 'Later', run: () => undefined },
     });
+  }
+
+  private async load(): Promise<void> {
+    await firstValueFrom(race(this.updates.activateUpdate(), timer(answersWithinMs))).catch(() => undefined);
+    location.reload();
   }
 }
