@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { formatVersion } from '../format';
 import { units } from '../quantity/unit';
+import { conditionSchema } from './condition';
 
 /**
  * The card: all that is known of one chassis. It is written for eight kinds of set, from a crystal-synthesised valve
@@ -75,16 +76,6 @@ export const partKinds = [
   'potentiometer',
   'joint',
 ] as const;
-
-/** The state of the set under which a thing holds. What is left out does not matter to it. */
-export const conditionSchema = z.object({
-  keyed: z.boolean().optional(),
-  mode: z.string().optional(),
-  band: z.string().optional(),
-  channel: z.number().int().optional(),
-  supplyV: z.number().optional(),
-});
-export type Condition = z.infer<typeof conditionSchema>;
 
 const needSchema = z.object({
   section: id,

@@ -1,6 +1,7 @@
 import { CoreError } from '../errors/core-error';
 import { smallCard, smallLaid } from '../testing/small-card';
-import { accessChain, conditionText, expectationAt, pointOf } from './look-up';
+import { conditionText } from './condition';
+import { accessChain, expectationAt, pointOf } from './look-up';
 import { layCard } from './lay-card';
 import { branchSections, readCard, routeSections } from './read-card';
 import type { CardInput, Modification } from './card-schema';

@@ -1,8 +1,9 @@
 import { channelPlans } from '../plan/channel-plans';
 import { nodeFrequencies } from '../plan/frequency-plan';
 import { parseQuantity, quantityText } from '../quantity';
-import { agrees, conditionText, meets, partOf } from './look-up';
-import type { Card, Condition } from './card-schema';
+import { agrees, conditionText, meets, type Condition } from './condition';
+import { partOf } from './look-up';
+import type { Card } from './card-schema';
 import { routeSections } from './read-card';
 
 /** Something on a card that does not add up, where it stands and how it is mended. */

@@ -1,4 +1,5 @@
 export * from './card-schema';
+export * from './condition';
 export * from './notation';
 export * from './card-patterns';
 export * from './check-card';

@@ -1,5 +1,5 @@
-import type { Card, Condition } from './card-schema';
-import { conditionText } from './look-up';
+import type { Card } from './card-schema';
+import { conditionText, type Condition } from './condition';
 import { guessedPart } from './notation/guesses';
 import { spreadOf } from './usual-spread';
 

@@ -133,6 +133,48 @@ describe('a line of the bench', () => {
       ['pwr am at 12V 3.0w', 'Carrier power AM, ch 19, AM, keyed, at 12 V, 3.0 W'],
       ['pwr am at 12 V 3.0w', 'Carrier power AM, ch 19, AM, keyed, at 12 V, 3.0 W'],
       ['at 12V at 13V 3.0w', 'refused at 7: Twice a supply: which one?'],
+      // States of the set and the bench that have words of their own.
+      // A day in front of any line.
+      ['yesterday tp7 3.1v', 'TP7 tuning voltage, on 2026-11-26, 3.1 V'],
+      ['11-25 found c31 leaking', 'C31 leaking, on 2026-11-25'],
+      ['2026-11-25 found c31, c12 leaking', 'C31 leaking, on 2026-11-25; C12 leaking, on 2026-11-25'],
+      ['today note hum', 'hum'],
+      ['yesterday', 'refused at 9: What was done on that day?'],
+      ['yesterday keyed', 'refused at 10: A state holds for what follows, not for a day.'],
+      ['2026-11-29 tp7 3.1v', 'refused at 0: 2026-11-29 is still to come.'],
+      ['yesterday 11-25 tp7 3.1v', 'refused at 10: Twice a day: which one?'],
+      ['yesterday worked 2h10', 'Worked 2 h 10 min on 2026-11-26'],
+      ['yesterday worked 2h10 11-25', 'refused at 0: Where does the day belong?'],
+      ['yesterday start 9:00', 'refused at 0: Where does the day belong?'],
+      ['yesterday tp7 3.1', 'TP7 tuning voltage, on 2026-11-26, 3.1 V'],
+      ['yesterday tp7 hum', 'refused at 14: "h" is not the start of a number.'],
+      ['low power', 'Now: low power'],
+      ['low-power', 'Now: low power'],
+      ['pwr am low power 1.1w', 'Carrier power AM, ch 19, AM, keyed, low power, 1.1 W'],
+      ['low power pwr am 1.1w', 'Carrier power AM, ch 19, AM, keyed, low power, 1.1 W'],
+      ['low power high power', 'refused at 10: Twice a state: which one?'],
+      ['low power low power', 'Now: low power'],
+      ['sens am attenuator in 20uV', 'Sensitivity AM, ch 19, AM, receive, attenuator in, 20 µV'],
+      ['sens am att on 20uV', 'Sensitivity AM, ch 19, AM, receive, attenuator in, 20 µV'],
+      ['sens am preamp off 2uV', 'Sensitivity AM, ch 19, AM, receive, preamp out, 2 µV'],
+      ['tp7 hot 3.1v', 'TP7 tuning voltage, hot, 3.1 V'],
+      ['tp7 hot', 'refused at 7: The value is missing.'],
+      ['tp7 hot cold 3.1v', 'refused at 8: Twice a state: which one?'],
+      ['tp7 after unkeying 3.1v', 'TP7 tuning voltage, receive, after unkeying, 3.1 V'],
+      ['after unkeying keyed', 'refused at 15: Twice a state: which one?'],
+      ['pwr am pep 3.6w', 'Carrier power AM, ch 19, AM, keyed, peak meter, 3.6 W'],
+      ['pwr am avg element 10W 3.6w', 'Carrier power AM, ch 19, AM, keyed, average, element 10 W, 3.6 W'],
+      ['element 10', 'refused at 0: "element" is not understood.'],
+      ['element 0W', 'refused at 0: "element" is not understood.'],
+      ['gen 1mV', 'Now: generator 1 mV'],
+      ['gen 1 mV tp7 3.1v', 'TP7 tuning voltage, generator 1 mV, 3.1 V'],
+      ['gen -73dBm', 'Now: generator -73 dBm'],
+      ['gen -73 dBm gen 1mV', 'refused at 12: Twice a generator level: which one?'],
+      ['gen off', 'Now: no condition'],
+      ['gen 3MHz', 'refused at 0: "gen" is not understood.'],
+      ['pwr am ch20 3.6w', 'Carrier power AM, ch 20, AM, keyed, 3.6 W'],
+      ['pwr am 20 m 3.6w', 'Carrier power AM, ch 19, 20 m, AM, keyed, 3.6 W'],
+      ['pwr am receive 3.6w', 'refused at 0: The card has no pwr for AM, receive.'],
       ['at 13.8V', 'Now: at 13.8 V'],
       ['c12 220u', 'C12, Audio, 220 µF'],
       // For, against and neutral; what others say.
@@ -285,6 +327,36 @@ describe('a line of the bench', () => {
       it(`"${line}"`, () => expect(understood(line, context)).toBe(expected));
   });
 
+  describe('with a stock', () => {
+    const stock = [
+      { id: 's1', part: '220 µF 25 V', drawer: 'B3', quantity: 4, priceMinor: 40 },
+      { id: 's2', part: 'XB407S', drawer: 'T1', quantity: 1 },
+      { id: 's3', part: 'XB500', drawer: 'T1', quantity: 2, priceMinor: 190 },
+    ];
+    const fitted = (line: string): unknown => {
+      const read = attempt(() => readLine(line, { ...context, stock }));
+      return read.ok ? read.value.entry : `refused at ${read.failure.position}: ${read.failure.message}`;
+    };
+    for (const [line, expected] of [
+      ['fit c12 220u 25v', { newPart: '220 µF 25 V', stock: 's1', source: 'stock, B3', priceMinor: 40 }],
+      ['fit c12 220uF 25V @0.35', { newPart: '220 µF 25 V', stock: 's1', priceMinor: 35 }],
+      ['fit c12 from b3 x2', { newPart: '220 µF 25 V', stock: 's1', quantity: 2 }],
+      ['fit c12 from drawer B3', { newPart: '220 µF 25 V', stock: 's1' }],
+      ['fit q3 xb407s from stock', { newPart: 'XB407S', stock: 's2', priceMinor: 0 }],
+      ['fit q3 xb500 from T1', { newPart: 'XB500', stock: 's3', priceMinor: 190 }],
+      ['fit c12 220u 35v from a scrapped set', { newPart: '220u 35v', source: 'a scrapped set', priceMinor: 0 }],
+      ['fit c12 220u 35v', { newPart: '220u 35v', source: '' }],
+    ] as const)
+      it(`"${line}"`, () => {
+        expect(fitted(line)).toEqual(jasmine.objectContaining(expected as Record<string, unknown>));
+        if (!('stock' in expected)) expect(fitted(line)).not.toEqual(jasmine.objectContaining({ stock: jasmine.anything() as unknown }));
+      });
+    it('asks which of a drawer, and for a drawer that there is not', () => {
+      expect(fitted('fit q3 from T1')).toBe('refused at 7: T1 holds several parts.');
+      expect(fitted('fit q3 from Z9')).toBe('refused at 7: No drawer is called Z9.');
+    });
+  });
+
   describe('of a set without a card', () => {
     for (const [line, expected] of [
       ['fit d2 XB407S', 'D2 fitted: XB407S'],
@@ -324,6 +396,31 @@ describe('what is said of a reading before it is kept', () => {
     expect(readLine('pwr am at 12V 2.7w', context).entry).toEqual(jasmine.objectContaining({ verdict: 'in', low: 2.57 }));
     expect(readLine('pwr am 2.7w', context).entry).toEqual(jasmine.objectContaining({ verdict: 'low', low: 3.4 }));
     expect(effect('pwr am at 13.8V 3.5w')).toBe('Should be 3.4–4 W.');
+  });
+  it('is held against no figure of another state', () => {
+    // Another state has other figures: none of the card's is claimed for it.
+    expect(readLine('pwr am low power 1.1w', context).entry).toEqual(jasmine.objectContaining({ verdict: 'no-limit' }));
+    expect(effect('pwr am low power 1.1w')).toContain('for full power, not for low power');
+    expect(readLine('sens am att in 20uV', context).entry).toEqual(jasmine.objectContaining({ verdict: 'no-limit' }));
+    expect(readLine('sens am att out 20uV', context).entry).toEqual(jasmine.objectContaining({ verdict: 'high' }));
+    expect(effect('pwr am pep 3.6w')).toContain('Should be 3.4–4 W');
+  });
+  it('does not judge the peak envelope of speech by an average', () => {
+    const card = { ...smallLaid(), modes: ['SSB'] };
+    const pep = { ...card.limits[0]!, id: 'pep', word: 'pwr', condition: { keyed: true, mode: 'SSB' }, low: 10, high: 14 };
+    const under = { ...context, card: { ...card, limits: [pep] } };
+    expect(readLine('pwr ssb avg 6w', under).entry).toEqual(jasmine.objectContaining({ verdict: 'cant-tell' }));
+    expect(effect('pwr ssb avg 6w', under)).toContain('of these PEP is twice the average');
+    expect(readLine('pwr ssb pep 6w', under).entry).toEqual(jasmine.objectContaining({ verdict: 'low' }));
+    expect(readLine('pwr ssb 6w', under).entry).toEqual(jasmine.objectContaining({ verdict: 'low' }));
+  });
+  it('takes the element of a wattmeter for the full scale of its accuracy', () => {
+    const wattmeter = { id: 'watt', name: 'Wattmeter', measures: ['W' as const], percentOfRange: 5, ranges: [5, 50, 500] };
+    const under = { ...context, instruments: [wattmeter] };
+    const uncertainty = (line: string): unknown => readLine(line, under).entry;
+    expect(uncertainty('pwr am 3.60w')).toEqual(jasmine.objectContaining({ uncertainty: 0.25, verdict: 'cant-tell' }));
+    expect(uncertainty('pwr am element 50W 3.60w')).toEqual(jasmine.objectContaining({ uncertainty: 2.5 }));
+    expect(uncertainty('pwr am element 2.5W 3.60w')).toEqual(jasmine.objectContaining({ uncertainty: 0.125 }));
   });
   it('holds a part against its print', () => {
     expect(effect('c12 220u')).toContain('Printed 220 µF −20 +50%');

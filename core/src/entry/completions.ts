@@ -1,4 +1,4 @@
-import { sectionOf } from '../card';
+import { sectionOf, settings } from '../card';
 import type { EntryContext } from '../line';
 import { verbKinds } from './verbs';
 import { resultWords } from './functions-named';
@@ -35,6 +35,9 @@ export function completions(line: string, context: EntryContext, most = 6): Comp
     card?.bands.forEach((b) => offer(b.toLowerCase().replace(/\s/g, ''), 'band'));
     offer('keyed', 'transmitting');
     offer('receive', 'not keyed');
+    settings.forEach(({ words: [said] }) => offer(said, 'state of the set'));
+    offer('gen', 'level of the generator');
+    offer('element', 'full scale of the wattmeter');
     Object.keys(resultWords).forEach((word) => offer(word, 'result'));
   }
   card?.parts.forEach((p) => offer(p.designator.toLowerCase(), `${p.value}, ${sectionOf(card, p.section)?.name ?? ''}`));

@@ -4,7 +4,8 @@ import { smallLaid } from '../testing/small-card';
 import { completions } from './completions';
 import type { EntryContext } from '../line';
 import { askedName } from './asked-name';
-import { readLine, type Understood } from './entry-line';
+import { readLine } from './entry-line';
+import type { Understood } from './understood';
 
 const card = smallLaid();
 const context: EntryContext = {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { settings } from '../card';
 import { attempt } from '../errors';
 import type { EntryContext } from '../line';
 import { minutesOf, minutesOfTime } from '../line';
@@ -6,7 +7,8 @@ import { parseMoney } from '../money';
 import { parseQuantity } from '../quantity';
 import { entryTitle } from '../tape';
 import { smallLaid } from '../testing/small-card';
-import { readLine, type Understood } from './entry-line';
+import { readLine } from './entry-line';
+import type { Understood } from './understood';
 import { resultWords } from './functions-named';
 import { verbs } from './verbs';
 
@@ -52,6 +54,7 @@ function isUsed(word: string, line: string, read: Understood): boolean {
   const lower = word.toLowerCase().replace(/[,;]$/, '');
   if (
     said.includes(lower) ||
+    said.replaceAll(' ', '').includes(lower) ||
     joining.has(lower) ||
     answers.has(lower) ||
     Object.hasOwn(verbs, lower) ||
@@ -75,7 +78,14 @@ function isUsed(word: string, line: string, read: Understood): boolean {
     ...(minutesOf(lower) === undefined ? [] : [minutesOf(lower) ?? 0]),
   ];
   if (wanted.some((value) => numbers.some((number) => near(number, value) || near(number, -value)))) return true;
-  if (['dead', 'none', 'nothing', 'keyed', 'tx', 'transmit', 'unkeyed', 'rx', 'receive'].includes(lower)) return true;
+  const states = settings.filter(({ words }) => words.some((each) => each.split(' ').includes(lower)));
+  if (
+    states.some(({ key, state }) =>
+      [read.condition, ...entries.map((entry) => ('condition' in entry ? entry.condition : {}))].some((c) => c[key] === state[key]),
+    )
+  )
+    return true;
+  if (['gen', 'element', 'dead', 'none', 'nothing', 'keyed', 'tx', 'transmit', 'unkeyed', 'rx', 'receive'].includes(lower)) return true;
   const isTime = minutesOfTime(lower) !== undefined || /^\d{1,2}[:.]\d{2}[-–]\d{1,2}[:.]\d{2}$/.test(lower);
   const isDay = lower === 'yesterday' || /^(\d{4}-)?\d{1,2}-\d{1,2}$/.test(lower);
   const range = /^[a-z]+(\d+)-[a-z]*(\d+)$/.exec(lower);
@@ -162,6 +172,25 @@ describe('every word of a line', () => {
       'answer',
       'foo',
       'bar',
+    ],
+    ...[
+      'low',
+      'power',
+      'preamp',
+      'in',
+      'out',
+      'att',
+      'hot',
+      'cold',
+      'gen',
+      '1mV',
+      '-73dBm',
+      'element',
+      '100W',
+      'after',
+      'unkeying',
+      'pep',
+      'avg',
     ],
   );
   for (const [what, context] of [

@@ -12,7 +12,8 @@ import type { BenchTest } from '../trace';
  */
 export function writeLine(entry: TapeBody, card: LaidCard | undefined): string | undefined {
   const { line } = kindOf(entry);
-  return 'write' in line ? line.write(entry as never, card) : undefined;
+  const written = 'write' in line ? line.write(entry as never, card) : undefined;
+  return written !== undefined && entry.done ? `${entry.done} ${written}` : written;
 }
 
 const begun = (...words: readonly string[]): string => `${words.filter(Boolean).join(' ')} `;

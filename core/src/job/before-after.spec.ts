@@ -144,6 +144,14 @@ describe('a cure', () => {
   });
 });
 
+describe('what is told afterwards', () => {
+  it('stays before a repair that was made after it', () => {
+    const told = { ...power(1, 'low'), done: '2020-01-02' } as TapeBody;
+    const cell = report(cleaned, told, power(3.7, 'in')).tests[0];
+    expect([cell?.before.text, cell?.after.text]).toEqual(['1.00 W', '3.70 W']);
+  });
+});
+
 describe('the sheet', () => {
   it('says what was done in the verb that was used, and pairs what was tried', () => {
     const sheet = report(
@@ -171,6 +179,21 @@ describe('the sheet', () => {
     expect(sheet.compared).toEqual([
       { name: 'Receive AM', before: { text: 'dead', verdict: '' }, after: { text: 'works', verdict: '' }, note: '' },
     ]);
+  });
+  it('never takes a test in another state for the one that the card states', () => {
+    const low = (value: number): TapeBody =>
+      ({ ...power(value, 'low'), verdict: 'no-limit', condition: { keyed: true, mode: 'AM', power: 'low' } }) as TapeBody;
+    const sheet = report(power(1, 'low'), cleaned, power(3.7, 'in'), low(1.1));
+    expect(sheet.tests[0]?.after).toEqual({ text: '3.70 W', verdict: 'in' });
+    expect(sheet.measured).toEqual(['Carrier power AM, AM, keyed, low power: 1.10 W']);
+    const both = report(low(0.2), cleaned, low(1.1));
+    expect(both.tests).toEqual([]);
+    expect(both.compared.map(({ name, before, after }) => [name, before.text, after.text])).toEqual([
+      ['Carrier power AM, AM, keyed, low power', '200 mW', '1.10 W'],
+    ]);
+    expect(both.measured).toEqual([]);
+    // Nothing that was measured is gone when the card loses its test.
+    expect(report({ ...power(3.7, 'in'), subject: { what: 'limit', limit: 'gone' } } as TapeBody).measured.length).toBe(1);
   });
   it('compares what failed at one end, and not what worked all along or was tried but once', () => {
     const names = (...bodies: readonly TapeBody[]): string[] => report(...bodies).compared.map(({ name }) => name);

@@ -1,4 +1,4 @@
-import { conditionText, limitName, pointName, type LaidCard, type TestLimit } from '../card';
+import { agrees, conditionKey, conditionText, limitName, otherFigure, pointName, type LaidCard, type TestLimit } from '../card';
 import { ofKind, subjectText, type EntryOf, type TapeEntry } from '../tape';
 import { concerns, repairsOf, type Repair, type Tried } from './repairs';
 
@@ -68,8 +68,7 @@ export interface SumCourse extends Course<EntryOf<'sum'>> {
 const keys = new WeakMap<EntryOf<'reading'>, string>();
 /** What a reading was of and under which condition; worked out once, for an entry never changes. */
 function readingKey(r: EntryOf<'reading'>): string {
-  const { keyed = false, mode, channel, band, supplyV } = r.condition;
-  const key = keys.get(r) ?? JSON.stringify([r.subject, keyed, mode, channel, band, supplyV]);
+  const key = keys.get(r) ?? JSON.stringify([r.subject, conditionKey(r.condition)]);
   keys.set(r, key);
   return key;
 }
@@ -80,6 +79,13 @@ function grouped<T>(entries: readonly T[], key: (entry: T) => string): T[][] {
   return [...groups.values()];
 }
 
+/** Whether a reading answers a test of the card: it was taken in the state for which the card states it. */
+const isOf = (limit: TestLimit, { subject, condition }: EntryOf<'reading'>): boolean =>
+  subject.what === 'limit' &&
+  subject.limit === limit.id &&
+  agrees(condition, limit.condition) &&
+  otherFigure(limit.condition, condition, limit.unit, true) === undefined;
+
 /** The tests of the card, in its order, each with its readings before and after what was done. */
 export function testCourses(card: LaidCard, stood: readonly TapeEntry[]): TestCourse[] {
   const repairs = repairsOf(card, stood);
@@ -87,7 +93,7 @@ export function testCourses(card: LaidCard, stood: readonly TapeEntry[]): TestCo
   return card.limits.map((limit) => ({
     limit,
     ...courseOf(
-      readings.filter(({ subject }) => subject.what === 'limit' && subject.limit === limit.id),
+      readings.filter((r) => isOf(limit, r)),
       repairs,
       (repair) => concerns(card, repair, { what: 'limit', id: limit.id }),
     ),
@@ -109,10 +115,10 @@ export function functionCourses(card: LaidCard, stood: readonly TapeEntry[]): Fu
   }));
 }
 
-/** What was read at points, parts and channels, each under its condition, before and after; in the order of the first reading. */
+/** What was read at points, parts and channels, and of tests in another state than the card's, before and after; in the order of the first reading. */
 export function readingCourses(card: LaidCard | undefined, stood: readonly TapeEntry[]): ReadingCourse[] {
   const repairs = repairsOf(card, stood);
-  const readings = ofKind(stood, 'reading').filter(({ subject }) => subject.what !== 'limit');
+  const readings = ofKind(stood, 'reading').filter((r) => !card?.limits.some((limit) => isOf(limit, r)));
   return grouped(readings, readingKey).flatMap((own) => {
     const [one] = own;
     if (!one) return [];
@@ -132,6 +138,7 @@ export function readingCourses(card: LaidCard | undefined, stood: readonly TapeE
 
 /** What was tried, for asking which repairs concern it; undefined where any may. */
 function triedOf({ subject, condition }: EntryOf<'reading'>): Tried | undefined {
+  if (subject.what === 'limit') return { what: 'limit', id: subject.limit };
   if (subject.what === 'point') return { what: 'point', id: subject.point, condition };
   return subject.what === 'part' ? { what: 'part', id: subject.designator } : undefined;
 }

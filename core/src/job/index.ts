@@ -1,6 +1,6 @@
 export { beforeHandBack, type NotYet } from './before-hand-back';
 export { benchState, lessonOf, startCondition } from './bench-state';
-export * from './claims';
+export { checkClaims, claimLines, type ClaimCheck, type ClaimLine } from './claims';
 export { functionCourses, holds, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 export * from './evidence';
 export * from './job-state';

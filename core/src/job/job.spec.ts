@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { entryId, fitBody, readingBody, sampleCustomer, sampleJob, sampleSet, sampleShop, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
 import { traceModel, trace } from '../trace';
-import { checkClaims } from './claims';
+import { checkClaims, claimLines, claimText } from './claims';
 import { testCourses } from './before-after';
 import { evidenceOf } from './evidence';
 import { stageStates, summarise } from './job-state';
@@ -186,7 +186,7 @@ describe('evidence', () => {
 });
 
 describe('claims', () => {
-  it('are held against the evidence: contradicted, supported or open', () => {
+  it('are held against the evidence: contradicted, confirmed or open', () => {
     const model = traceModel(card);
     const tape = tapeOf(
       { kind: 'claim', claimant: 'an earlier shop', text: 'IF is good', section: 'if-amp', says: 'good' },
@@ -210,10 +210,10 @@ describe('what a claim says', () => {
       (id) => id,
     )[0]?.stands;
   for (const [chance, good, bad] of [
-    [0.5, 'contradicted', 'supported'],
+    [0.5, 'contradicted', 'confirmed'],
     [0.49, 'open', 'open'],
     [0.01, 'open', 'open'],
-    [0.009, 'supported', 'contradicted'],
+    [0.009, 'confirmed', 'contradicted'],
   ] as const)
     it(`is held against ${chance * 100} in 100`, () => expect([stands('good', chance), stands('bad', chance)]).toEqual([good, bad]));
 });
@@ -228,6 +228,24 @@ describe('a claim of which nothing can be said', () => {
     ];
     for (const { stands, why } of checkClaims(tapeOf(...claims), result, (id) => id))
       expect([stands, why]).toEqual(['open', 'nothing measured bears on it']);
+  });
+});
+
+describe('a claim that was looked into at the bench', () => {
+  const claim: TapeBody = { kind: 'claim', claimant: 'a shop', text: 'PA is bad', section: 'pa', says: 'bad' };
+  const of = tapeOf(claim)[0]!.id;
+  const said = (stands: 'open' | 'confirmed' | 'contradicted'): TapeBody => ({ kind: 'claim-checked', of, title: 'PA is bad', stands });
+  const result = { sections: [{ section: 'pa', chance: 0.9 }] } as unknown as ReturnType<typeof trace>;
+  const stands = (...more: readonly TapeBody[]): readonly string[] =>
+    checkClaims(tapeOf(claim, ...more), result, (id) => id).map((check) => `${check.stands}: ${check.why}`);
+  it('stands as it was found there, whatever the evidence says; the latest counts', () => {
+    expect(stands(said('contradicted'))).toEqual(['contradicted: so it was found at the bench']);
+    expect(stands(said('contradicted'), said('confirmed'))).toEqual(['confirmed: so it was found at the bench']);
+    expect(stands(said('contradicted'), said('open'))).toEqual(['confirmed: the pa stands at 90 in 100']);
+  });
+  it('is read so by the owner', () => {
+    expect(claimLines(tapeOf(claim)).map(claimText)).toEqual(['PA is bad (so says: a shop)']);
+    expect(claimLines(tapeOf(claim, said('contradicted'))).map(claimText)).toEqual(['PA is bad (so says: a shop; found otherwise)']);
   });
 });
 

@@ -1,6 +1,7 @@
 import { conditionText, type LaidCard } from '../card';
 import { limitsText } from '../measure';
 import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine, type TapeEntry } from '../tape';
+import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 import { moneyText } from '../money';
 import { jobPrice, type JobPrice } from './price';
@@ -45,7 +46,7 @@ export interface Report {
   readonly notDone: readonly string[];
   /** Functions, points, parts and kept sums that were tried both before and after, or failed. */
   readonly compared: readonly { readonly name: string; readonly before: ReportCell; readonly after: ReportCell; readonly note: string }[];
-  /** Sums that were kept, once each. */
+  /** Sums that were kept, and tests in another state than the card's, once each. */
   readonly measured: readonly string[];
   readonly toDo: readonly string[];
   readonly leftAlone: readonly string[];
@@ -121,6 +122,21 @@ const testName = ({ name, condition }: TestCourse['limit']): string => {
   return under ? `${name}, ${under}` : name;
 };
 
+/** What was measured once and stands in no table. */
+function measuredLines(card: LaidCard | undefined, stood: readonly TapeEntry[], compared: Report['compared']): string[] {
+  const alone = ({ name }: { readonly name: string }): boolean => !compared.some((row) => row.name === name);
+  const tests = readingCourses(card, stood).filter((course) => course.of === 'limit' && alone(course));
+  return [
+    ...tests.flatMap(({ name, before, after }) => {
+      const reading = after ?? before;
+      return reading ? [`${name}: ${readingText(reading)}`] : [];
+    }),
+    ...sumCourses(card, stood)
+      .filter(alone)
+      .map(({ name, before, after }) => `${name}: ${(after ?? before)?.result}`),
+  ];
+}
+
 /** Builds the sheet from what stands on the tape; a claim stays a claim, and nothing struck is in it. */
 export function buildReport(input: {
   readonly shop: ShopSettings;
@@ -154,6 +170,7 @@ export function buildReport(input: {
       ...list
         .filter((p) => p.state === 'found' || p.state === 'repaired' || p.state === 'left-alone')
         .map((p) => `${p.title}: ${p.state === 'left-alone' ? 'left alone by agreement' : p.state}`),
+      ...claimLines(stood).map(claimText),
       ...linesAt('found'),
     ],
     causes: [
@@ -185,9 +202,7 @@ export function buildReport(input: {
       })),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
-    measured: sumCourses(card, stood)
-      .filter(({ name }) => !compared.some((row) => row.name === name))
-      .map(({ name, before, after }) => `${name}: ${(after ?? before)?.result}`),
+    measured: measuredLines(card, stood, compared),
     toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
     leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],
     watchFor: [...titles('watch'), ...becomes('watch'), ...linesAt('watch-for')],

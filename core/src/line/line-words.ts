@@ -3,6 +3,16 @@ import { CoreError } from '../errors/core-error';
 import type { Instrument } from '../measure';
 import type { LineRest } from './line-rest';
 
+/** What the entry line knows of an item of the shop's stock. */
+export interface StockKnown {
+  readonly id: string;
+  readonly part: string;
+  readonly drawer: string;
+  readonly quantity: number;
+  /** Each, in minor units of the job's currency; absent where the stock is priced in another. */
+  readonly priceMinor?: number;
+}
+
 /** What the entry line knows when it reads a line. */
 export interface EntryContext {
   readonly card?: LaidCard;
@@ -13,6 +23,7 @@ export interface EntryContext {
   readonly onSheets?: (designator: string) => boolean;
   /** Why a part should not be fitted yet, such as a bias outside its window; undefined where nothing speaks against it. */
   readonly against?: (designator: string) => string | undefined;
+  readonly stock?: readonly StockKnown[];
   /** The day of the reading, for instruments that age. */
   readonly now?: Date;
 }

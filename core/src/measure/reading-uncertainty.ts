@@ -11,6 +11,8 @@ export interface ReadingTaken {
   readonly step: number;
   /** The frequency in Hz from which `value` is how far off; the counter saw their sum. */
   readonly nominalHz?: number | undefined;
+  /** Full scale on which it was read, in the unit, where that is known: the element of a wattmeter. */
+  readonly scale?: number | undefined;
   /** The word of the test it was taken for. */
   readonly word?: string | undefined;
 }
@@ -21,16 +23,16 @@ const ageYears = ({ calibrated }: Instrument, when: Date | undefined): number =>
   calibrated && when ? Math.max(0, (when.getTime() - Date.parse(calibrated)) / years) : 0;
 
 /** Full scale and least step of the range a value is read on. */
-function rangeFor(size: number, { ranges, displaySteps, resolution }: InstrumentAccuracy): { top?: number; step?: number } {
+function rangeFor(size: number, { ranges, displaySteps, resolution }: InstrumentAccuracy, scale?: number): { top?: number; step?: number } {
   const sorted = [...(ranges ?? [])].sort((a, b) => a - b);
-  const top = sorted.find((each) => each >= size) ?? sorted.at(-1);
+  const top = scale ?? sorted.find((each) => each >= size) ?? sorted.at(-1);
   const step = resolution ?? (top !== undefined && displaySteps ? top / displaySteps : undefined);
   return { ...(top === undefined ? {} : { top }), ...(step === undefined ? {} : { step }) };
 }
 
 /** What the instrument itself shows as its least step for a value; undefined where its handbook does not say. */
-export const ownStep = (taken: Pick<ReadingTaken, 'value' | 'unit'>, instrument: Instrument): number | undefined =>
-  rangeFor(Math.abs(taken.value), accuracyIn(instrument, taken.unit)).step;
+export const ownStep = (taken: Pick<ReadingTaken, 'value' | 'unit' | 'scale'>, instrument: Instrument): number | undefined =>
+  rangeFor(Math.abs(taken.value), accuracyIn(instrument, taken.unit), taken.scale).step;
 
 const seenHz = ({ value, nominalHz }: ReadingTaken): number => Math.abs((nominalHz ?? 0) + value);
 export const isCounted = (taken: ReadingTaken, instrument: Instrument): boolean =>
@@ -75,7 +77,7 @@ export function readingUncertainty(taken: ReadingTaken, instrument: Instrument |
     return Math.max(counterResolutionHz(seen, setting), taken.step) + setting.timebasePpm * 1e-6 * seen;
   }
   const accuracy = accuracyIn(instrument, taken.unit);
-  const { top, step } = rangeFor(Math.abs(taken.value), accuracy);
+  const { top, step } = rangeFor(Math.abs(taken.value), accuracy, taken.scale);
   const own =
     accuracyOf(taken.value, {
       percentOfReading: accuracy.percentOfReading,

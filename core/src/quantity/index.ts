@@ -1,4 +1,5 @@
 export { convertedQuantity, type ConvertAt } from './convert';
+export { figuresIn } from './figures-in';
 export * from './format-quantity';
 export * from './parse-quantity';
 export * from './unit';

@@ -397,6 +397,65 @@ describe('parts', () => {
         return banks.size > 40 ? found.length === 40 : found.length === banks.size;
       },
     ));
+  it('leave out no bank of strings in parallel, and give none that groups in series make as well', () =>
+    holds(
+      fc.tuple(
+        fc.uniqueArray(fc.integer({ min: 10, max: 90 }), { minLength: 2, maxLength: 2 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 10, max: 120 }),
+      ),
+      ([values, count, targetOhm]) => {
+        const drawer = values.map((ohm) => ({ ohm, ratedW: 1000, count }));
+        const banks = new Set<string>();
+        const spread = (strings: readonly (readonly number[])[], parts: number): void => {
+          const ohm = 1 / strings.reduce((sum, each) => sum + 1 / each.reduce((a, b) => a + b, 0), 0);
+          const own = strings.length > 1 && strings.some(({ length }) => length > 1);
+          if (own && Math.abs(ohm - targetOhm) <= 0.1 * targetOhm * (1 + 1e-9))
+            banks.add(
+              strings
+                .map((each) => [...each].sort((a, b) => a - b).join('+'))
+                .sort()
+                .join('|'),
+            );
+          if (parts === 4) return;
+          for (const value of values) {
+            if (strings.flat().filter((each) => each === value).length === count) continue;
+            spread([...strings, [value]], parts + 1);
+            strings.forEach((each, k) => spread([...strings.slice(0, k), [...each, value], ...strings.slice(k + 1)], parts + 1));
+          }
+        };
+        spread([], 0);
+        const found = resistorBanks(targetOhm, 1, 10, drawer, 4, 0.6, 'parallel');
+        return banks.size > 40 ? found.length === 40 : found.length === banks.size;
+      },
+    ));
+  it('share the volts of strings among their parts', () => {
+    // Four of 47 kΩ and a string of two, all in parallel: 1 / (4/47 + 1/94) kΩ; across 225 W of it each single part has 225 W × 10.44/47.
+    const drawer = [{ ohm: 47_000, ratedW: 100, count: 6 }];
+    const [bank] = resistorBanks(10_444, 225, 0.1, drawer, 6, 0.6, 'parallel');
+    expect(bank?.layout).toBe('(2 × 47 kΩ in series), in parallel with 4 × 47 kΩ');
+    expect(bank?.worstLoadPercent).toBeCloseTo((225 * 10_444.4) / 47_000, 2);
+    expect(resistorBanks(10_444, 225, 0.1, drawer, 6, 0.6)).toEqual([]);
+    // Each of the string has half the volts of the bank, each other all of them: √(225 × 10444) = 1533 V.
+    expect(resistorBanks(10_444, 225, 0.1, [{ ...drawer[0]!, ratedV: 1500 }], 6, 0.6, 'parallel')).toEqual([]);
+    expect(resistorBanks(10_444, 225, 0.1, [{ ...drawer[0]!, ratedV: 1540 }], 6, 0.6, 'parallel').length).toBe(1);
+  });
+  it('of a bank are taken from the stock by the figures in their names', () =>
+    expect(
+      resistorBank.fromStock?.rows([
+        { part: '47 kΩ 7 W', quantity: 16 },
+        { part: '4k7, 2W 350V', quantity: 3 },
+        { part: '47R 5 W', quantity: 1 },
+        { part: '10 kΩ', quantity: 9 },
+        { part: '22 kΩ 1 W', quantity: 0 },
+        { part: '1 µF 50 V', quantity: 22 },
+        { part: '6 W audio', quantity: 2 },
+      ]),
+    ).toEqual([
+      { ohm: 47_000, ratedW: 7, count: 16 },
+      { ohm: 4700, ratedW: 2, count: 3, ratedV: 350 },
+      { ohm: 47, ratedW: 5, count: 1 },
+    ]));
   it('are refused where there would be too many banks to try', () =>
     expect(() =>
       solve(resistorBank, {

@@ -49,10 +49,11 @@ export interface Ladder {
   readonly out?: number;
   readonly arms: readonly Arm[];
 }
-/** Parallel groups in series, as a bank is soldered. */
+/** Parallel groups in series, or strings in parallel, as a bank is soldered. */
 export interface Bank {
   readonly kind: 'bank';
   readonly groups: readonly (readonly number[])[];
+  readonly joined: 'series' | 'parallel';
 }
 
 /** A picture as data; the screen draws it in the theme of the moment. */

@@ -1,6 +1,7 @@
 import { adjustment } from './kinds/adjustment';
 import { cause } from './kinds/cause';
 import { claim } from './kinds/claim';
+import { claimChecked } from './kinds/claim-checked';
 import { comparison } from './kinds/comparison';
 import { doubt } from './kinds/doubt';
 import { finding } from './kinds/finding';
@@ -33,6 +34,7 @@ export const allKinds = [
   functionTried,
   finding,
   claim,
+  claimChecked,
   safety,
   signOff,
   stage,

@@ -11,6 +11,7 @@ export const entryBase = {
   seq: z.number().int().min(1).max(9_999_999).meta({ title: 'Place on the tape, from 1' }),
   at: z.iso.datetime().meta({ title: 'When it was made, UTC' }),
   by: z.string().meta({ title: 'Who made it' }),
+  done: z.iso.date().optional().meta({ title: 'Day on which it was done, where it was told on a later one' }),
 };
 export type EntryBase = z.infer<z.ZodObject<typeof entryBase>>;
 

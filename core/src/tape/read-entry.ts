@@ -5,8 +5,10 @@ import { ofKind, standing } from './tape';
 import { kindOf, type TapeBody, type TapeEntry } from './tape-entry';
 
 /** Puts an entry into words, with names from the card where there is one. */
-export const entryWords = (entry: TapeBody & { readonly by?: string }, card: LaidCard | undefined): EntryWords =>
-  kindOf(entry).words(entry as never, card);
+export function entryWords(entry: TapeBody & { readonly by?: string }, card: LaidCard | undefined): EntryWords {
+  const words = kindOf(entry).words(entry as never, card);
+  return entry.done ? { ...words, what: [words.what, `on ${entry.done}`].filter(Boolean).join(', ') } : words;
+}
 
 /** What an entry says, in one line: `C31 proved bad, 30.9p`. */
 export function entryTitle(entry: TapeBody, card: LaidCard | undefined): string {

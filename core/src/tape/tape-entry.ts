@@ -3,8 +3,8 @@ import { allKinds } from './all-kinds';
 import { entryBase, type EntryBase, type EntryBody, type EntryKind } from './entry-kind';
 
 type BodyOf<Kind> = Kind extends EntryKind<infer K, infer F> ? EntryBody<K, F> : never;
-/** What an entry says, before it is given its number, time and hand. */
-export type TapeBody = BodyOf<(typeof allKinds)[number]>;
+/** What an entry says, before it is given its number, time and hand; and the day on which it was done, where it is told afterwards. */
+export type TapeBody = BodyOf<(typeof allKinds)[number]> & Pick<EntryBase, 'done'>;
 export type TapeEntry = EntryBase & TapeBody;
 export type EntryOf<K extends TapeBody['kind']> = Extract<TapeEntry, { kind: K }>;
 

@@ -1,3 +1,4 @@
+import { dayOf } from '../line';
 import type { EntryOf, TapeEntry } from './tape-entry';
 
 export interface TapeLine {
@@ -29,11 +30,26 @@ export function tapeLines(tape: readonly TapeEntry[]): TapeLine[] {
   return lines;
 }
 
-/** What stands: the entries in order, without those struck and without the strikes. */
+/** What was told afterwards, put behind what was done up to its day, so that what came before a repair stays before it. */
+function inOrderDone(entries: TapeEntry[]): TapeEntry[] {
+  if (!entries.some(({ done }) => done)) return entries;
+  const day = ({ done, at }: TapeEntry): string => done ?? dayOf(new Date(at));
+  const ordered: TapeEntry[] = [];
+  for (const entry of entries) {
+    const behind = entry.done ? ordered.findLastIndex((other) => day(other) <= day(entry)) + 1 : ordered.length;
+    ordered.splice(behind, 0, entry);
+  }
+  return ordered.map((entry, i) => (entry.seq === i + 1 ? entry : { ...entry, seq: i + 1 }));
+}
+
+/**
+ * What stands: the entries in the order in which they were done, numbered anew where one was told afterwards; without those struck and
+ * without the strikes.
+ */
 export function standing(tape: readonly TapeEntry[]): TapeEntry[] {
   const known = stoodOf.get(tape);
   if (known) return known;
-  const stood = tapeLines(tape).flatMap(({ entry, struckBy }) => (struckBy || entry.kind === 'strike' ? [] : [entry]));
+  const stood = inOrderDone(tapeLines(tape).flatMap(({ entry, struckBy }) => (struckBy || entry.kind === 'strike' ? [] : [entry])));
   stoodOf.set(tape, stood);
   // What stands, stands.
   stoodOf.set(stood, stood);

@@ -13,7 +13,7 @@ describe('the types of entries', () => {
     holds<Same<EntryOf<'manipulation'>['act'], 'tap' | 'press' | 'heat' | 'cool'>>();
     holds<Same<EntryOf<'fit'>['quantity'], number>>();
     holds<Same<TapeEntry['seq'], number>>();
-    holds<Same<keyof EntryBase, 'id' | 'jobId' | 'seq' | 'at' | 'by'>>();
+    holds<Same<keyof EntryBase, 'id' | 'jobId' | 'seq' | 'at' | 'by' | 'done'>>();
     expect(true).toBeTrue();
   });
   it('know every kind, and no other', () => {

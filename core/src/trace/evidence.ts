@@ -1,4 +1,4 @@
-import type { Condition } from '../card/card-schema';
+import type { Condition } from '../card/condition';
 import type { FunctionOutcome, ReadingOutcome, Remedy } from '../words';
 
 /** What was seen, before it is said which entry told it. */

@@ -1,5 +1,6 @@
 export {
   adjustingNames,
+  claimStandNames,
   comparisonNames,
   findingNames,
   hazardNames,
@@ -18,6 +19,7 @@ export {
 } from './names';
 export {
   adjustings,
+  claimStands,
   findingKinds,
   functionOutcomes,
   functionResults,
@@ -33,6 +35,7 @@ export {
   waitReasons,
   workStates,
   type Adjusting,
+  type ClaimStand,
   type FindingKind,
   type FunctionOutcome,
   type FunctionResult,

@@ -1,5 +1,6 @@
 import type {
   Adjusting,
+  ClaimStand,
   FindingKind,
   FunctionResult,
   Manipulation,
@@ -74,6 +75,12 @@ export const adjustingNames: Readonly<Record<Adjusting, string>> = {
   peak: 'peaked',
   dip: 'dipped',
 };
+export const claimStandNames: Readonly<Record<ClaimStand, string>> = {
+  open: 'not known',
+  confirmed: 'found to be so',
+  contradicted: 'found otherwise',
+};
+
 export const workNames: Readonly<Record<WorkState, string>> = {
   'to-do': 'still to do',
   done: 'done',

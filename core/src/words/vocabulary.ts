@@ -80,3 +80,7 @@ export const problemSorts = ['problem', 'question', 'improvement'] as const;
 /** What becomes of something that was found. */
 export const workStates = ['to-do', 'done', 'left-alone', 'watch'] as const;
 export type WorkState = (typeof workStates)[number];
+
+/** How a claim was found to be. */
+export const claimStands = ['open', 'confirmed', 'contradicted'] as const;
+export type ClaimStand = (typeof claimStands)[number];

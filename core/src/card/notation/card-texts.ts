@@ -1,6 +1,6 @@
 import { quantityText, type Unit } from '../../quantity';
 import type { Card, RouteStep } from '../card-schema';
-import { conditionText } from '../look-up';
+import { conditionText } from '../condition';
 import { guessedKind, needBy } from './guesses';
 
 /** A card as one types it: what it is, and four lists of lines. */

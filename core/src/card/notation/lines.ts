@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { parseQuantity, type Unit } from '../../quantity';
-import type { Condition } from '../card-schema';
+import { settingSaid, type Condition } from '../condition';
 
 /** Lines that say something, with their number counted from 1. */
 export const lined = (text: string): { text: string; line: number }[] =>
@@ -29,14 +29,18 @@ export const names = (text: string): string[] =>
 
 /** A condition from its words, or the first word that is none. */
 export function conditionOf(words: readonly string[], modes: readonly string[], bands: readonly string[]): Condition | string {
-  const condition: { -readonly [K in keyof Condition]: Condition[K] } = {};
+  let condition: { -readonly [K in keyof Condition]: Condition[K] } = {};
   for (const word of words) {
     const channel = /^ch(?:annel)?\s*(\d+)$/i.exec(word);
     const mode = modes.find((m) => m.toLowerCase() === word.toLowerCase());
     const band = bands.find((b) => b.toLowerCase().replace(/\s/g, '') === word.toLowerCase().replace(/\s/g, ''));
+    const setting = settingSaid(word);
+    const supply = /^at\s*(\d{1,3}(?:[.,]\d{1,3})?)\s*v$/i.exec(word)?.[1];
     if (/^(?:keyed|transmit)$/i.test(word)) condition.keyed = true;
     else if (/^(?:receive|unkeyed)$/i.test(word)) condition.keyed = false;
     else if (channel) condition.channel = Number(channel[1]);
+    else if (supply) condition.supplyV = Number(supply.replace(',', '.'));
+    else if (setting) condition = { ...condition, ...setting.state };
     else if (mode) condition.mode = mode;
     else if (band) condition.band = band;
     else if (word && !/^(?:control|always)$/i.test(word)) return word;

@@ -1,5 +1,6 @@
 import { units, type Unit } from '../../quantity';
-import type { CardInput, Condition } from '../card-schema';
+import type { CardInput } from '../card-schema';
+import type { Condition } from '../condition';
 import { spreadOf } from '../usual-spread';
 import { cells, conditionOf, figureOf, list } from './lines';
 import type { Reading } from './reading';

@@ -37,7 +37,7 @@ export const claim = defineKind('claim', {
     says: z.enum(says).optional().meta({ title: 'What it says of that section' }),
   },
   words: (entry) => ({ what: `Claim, ${entry.claimant}: ${entry.text}` }),
-  paper: { lines: (entry) => [{ place: 'found', text: `${entry.text} (so says: ${entry.claimant})` }] },
+  paper: { counted: 'Found: each claim once, with how it was found to be' },
   line: {
     verbs: {
       claim: (rest, context) => takeClaim(rest, context),

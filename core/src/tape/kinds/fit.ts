@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { partOf } from '../../card';
-import { isDesignator, need, refuse, takeDesignators } from '../../line';
+import { fromStock, isDesignator, need, refuse, takeDesignators } from '../../line';
 import { largestQuantity, minorSchema, moneyText, parseMoney } from '../../money';
 import { defineKind } from '../entry-kind';
 
@@ -38,9 +38,11 @@ const isPlain = (name: string): boolean =>
   name.trim() === name &&
   !/\s{2}/.test(name) &&
   !workWords.test(name) &&
-  !/(^|\s)anyway(\s|$)/i.test(name) &&
+  !/(^|\s)(anyway|from)(\s|$)/i.test(name) &&
   !maybePrice.test(name) &&
   name.split(' ').every((word, k) => !priceWord.test(word) && !(k > 0 && countWord.test(word)) && !(k === 0 && isListed(word)));
+/** Whether a source comes back from a line as it is. */
+const isSource = (source: string): boolean => source === '' || (isPlain(source) && !/^(anyway|from)$/i.test(source));
 /** A first word that would be taken for one more designator. */
 const isListed = (word: string): boolean => isDesignator(word) || /^[a-z]{1,4}\d{1,4}[-–.]/i.test(word);
 
@@ -88,29 +90,33 @@ export const fit = defineKind('fit', {
         }
         if (workWords.test(text))
           return refuse(at, `"${text}" is work, not a part.`, `Write it like: done ${parts.map((p) => p.designator).join(', ')} ${text}`);
+        const { name, source, item } = fromStock(text, at, context);
         return parts.map(({ designator, part }) => ({
           kind: 'fit',
           designator,
           oldPart: part?.value ?? '',
-          newPart: text,
+          newPart: name,
           why,
           proof: '',
-          priceMinor,
+          priceMinor: priceMinor || (item?.priceMinor ?? 0),
           quantity,
-          source: '',
+          source,
+          ...(item ? { stock: item.id } : {}),
           ...(part ? { section: part.section } : {}),
         }));
       },
     },
-    // Reason, proof and source stand in the form alone.
+    // Reason and proof stand in the form alone, and what is in stock is not known here.
     write: (entry, card) => {
       const part = card && partOf(card, entry.designator);
-      const asTyped = !entry.why && !entry.proof && !entry.source && isPlain(entry.newPart);
+      const asTyped = !entry.why && !entry.proof && !entry.stock && isPlain(entry.newPart) && isSource(entry.source);
       const asOnCard = entry.oldPart === (part?.value ?? '') && entry.section === part?.section;
       const price = entry.priceMinor ? `@${moneyText(entry.priceMinor)}` : '';
       const count = entry.quantity === 1 ? '' : `x${entry.quantity}`;
       return asTyped && asOnCard
-        ? ['fit', entry.designator.toLowerCase(), entry.newPart, price, count].filter(Boolean).join(' ')
+        ? ['fit', entry.designator.toLowerCase(), entry.newPart, entry.source && `from ${entry.source}`, price, count]
+            .filter(Boolean)
+            .join(' ')
         : undefined;
     },
   },

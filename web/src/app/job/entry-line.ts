@@ -14,7 +14,7 @@ import {
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { askedName, completions } from '@amber-relay/core/entry';
-import type { Condition } from '@amber-relay/core/card';
+import { benchStates, conditionText, type Condition } from '@amber-relay/core/card';
 import { unitSign } from '@amber-relay/core/quantity';
 import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
@@ -107,14 +107,15 @@ export class EntryLine {
   protected readonly chips = computed(() => {
     const card = this.job.card();
     const now = this.line.condition();
-    if (!card) return [];
     const chip = (name: string, on: boolean, next: Condition): { name: string; on: boolean; next: Condition } => ({ name, on, next });
     return [
       chip(now.keyed ? 'keyed' : 'receive', Boolean(now.keyed), { ...now, keyed: !now.keyed }),
-      ...card.modes.map((mode) => chip(mode, now.mode === mode, { ...now, mode: now.mode === mode ? undefined : mode })),
+      ...(card?.modes ?? []).map((mode) => chip(mode, now.mode === mode, { ...now, mode: now.mode === mode ? undefined : mode })),
       ...(now.channel === undefined ? [] : [chip(`ch ${now.channel}`, true, now)]),
       ...(now.band === undefined ? [] : [chip(now.band, true, { ...now, band: undefined })]),
-      ...(now.supplyV === undefined ? [] : [chip(`at ${now.supplyV} V`, true, { ...now, supplyV: undefined })]),
+      ...benchStates.flatMap((key) =>
+        now[key] === undefined ? [] : [chip(conditionText({ [key]: now[key] }), true, { ...now, [key]: undefined })],
+      ),
     ];
   });
 

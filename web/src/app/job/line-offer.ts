@@ -32,6 +32,14 @@ export class LineOffer {
       instruments: this.job.instruments(),
       ...(card ? { card } : {}),
       against: (designator: string) => biasInDoubt(card, this.job.tape(), designator),
+      stock: this.job.stock().map(({ id, part, drawer, quantity, priceMinor }) => ({
+        id,
+        part,
+        drawer,
+        quantity,
+        // The stock is priced in the shop's currency; a job that came from elsewhere may be written in another.
+        ...(this.job.currency() === this.job.settings()?.currency ? { priceMinor } : {}),
+      })),
       ...(index ? { onSheets: (name: string) => index.has(name) } : {}),
     };
   });

@@ -36,6 +36,11 @@ describe('SumPlot', () => {
     expect(element.querySelectorAll('rect').length).toBe(4);
     expect(element.querySelector('svg')?.getAttribute('aria-label')).toContain('220 Ω parallel 220 Ω');
   });
+  it('draws strings in parallel as they are soldered', async () => {
+    const element = await drawn({ kind: 'bank', joined: 'parallel', groups: [[47e3, 47e3], [47e3], [47e3]] });
+    expect(element.querySelectorAll('rect').length).toBe(4);
+    expect(element.querySelector('svg')?.getAttribute('aria-label')).toContain('47 kΩ in series with 47 kΩ, parallel to 47 kΩ');
+  });
   it('says of a graph what is marked in it', async () => {
     const element = await drawn(plotsOf('lock-sweep')[0]);
     const chart = element.querySelector('[role=img]');

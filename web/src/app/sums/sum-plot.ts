@@ -49,18 +49,57 @@ export class SumPlot {
   protected readonly bank = computed(() => {
     const plot = this.plot();
     if (plot.kind !== 'bank') return undefined;
-    const width = 640 / Math.max(1, plot.groups.length);
-    const tallest = Math.max(1, ...plot.groups.map((group) => group.length));
-    const pitch = Math.min(48, 180 / tallest);
+    const strings = plot.joined === 'parallel';
+    const said = plot.groups.map((group) => group.map((ohm) => shown(ohm, 'ohm', 3)).join(strings ? ' in series with ' : ' parallel '));
     return {
-      groups: plot.groups.map((group, g) => ({
-        x: 20 + g * width,
-        width: width - 20,
-        parts: group.map((ohm, k) => ({ y: 110 + (k - (group.length - 1) / 2) * pitch, text: shown(ohm, 'ohm', 3) })),
-      })),
-      text: plot.groups.map((group) => group.map((ohm) => shown(ohm, 'ohm', 3)).join(' parallel ')).join(', in series with '),
+      ...(strings ? stringsDrawn(plot.groups) : groupsDrawn(plot.groups)),
+      text: said.join(strings ? ', parallel to ' : ', in series with '),
     };
   });
+}
+
+interface BankDrawn {
+  readonly wires: readonly string[];
+  readonly parts: readonly { readonly x: number; readonly y: number; readonly text: string }[];
+}
+/** Middle of the picture, and what is left and right of it. */
+const [middleY, startX, endX] = [110, 10, 670];
+const pitchOf = (rows: number): number => Math.min(48, 180 / Math.max(1, rows));
+
+/** Parallel groups beside each other. */
+function groupsDrawn(groups: readonly (readonly number[])[]): BankDrawn {
+  const width = (endX - startX - 20) / Math.max(1, groups.length);
+  const pitch = pitchOf(Math.max(...groups.map((group) => group.length)));
+  const drawn = groups.map((group, g) => {
+    const [left, right] = [26 + g * width, g * width + width - 6];
+    const y = (k: number): number => middleY + (k - (group.length - 1) / 2) * pitch;
+    return {
+      wires: [
+        `M${left - 16} ${middleY}H${left}M${right} ${middleY}H${right + 16}`,
+        `M${left} ${y(0)}V${y(group.length - 1)}M${right} ${y(0)}V${y(group.length - 1)}`,
+        ...group.map((_, k) => `M${left} ${y(k)}H${right}`),
+      ],
+      parts: group.map((ohm, k) => ({ x: (left + right) / 2, y: y(k), text: shown(ohm, 'ohm', 3) })),
+    };
+  });
+  return { wires: drawn.flatMap(({ wires }) => wires), parts: drawn.flatMap(({ parts }) => parts) };
+}
+
+/** Strings above each other. */
+function stringsDrawn(groups: readonly (readonly number[])[]): BankDrawn {
+  const pitch = pitchOf(groups.length);
+  const y = (g: number): number => middleY + (g - (groups.length - 1) / 2) * pitch;
+  const [left, right] = [40, 640];
+  return {
+    wires: [
+      `M${startX} ${middleY}H${left}M${right} ${middleY}H${endX}`,
+      `M${left} ${y(0)}V${y(groups.length - 1)}M${right} ${y(0)}V${y(groups.length - 1)}`,
+      ...groups.map((_, g) => `M${left} ${y(g)}H${right}`),
+    ],
+    parts: groups.flatMap((group, g) =>
+      group.map((ohm, k) => ({ x: left + ((k + 0.5) * (right - left)) / group.length, y: y(g), text: shown(ohm, 'ohm', 3) })),
+    ),
+  };
 }
 
 /** A power as watts and as dBm. */

@@ -6,7 +6,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
-import { allSums, sumById, type Sum, type Way } from '@amber-relay/core/sums';
+import { allSums, formText, sumById, type Sum, type Way } from '@amber-relay/core/sums';
 import { BenchLine } from '../bench/bench-line';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
@@ -44,7 +44,9 @@ export class SumsPage {
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
   private readonly jobs = inject(JobRepository);
-  private readonly settings = fromStore('the settings of the shop', inject(ShopRepository).settings$);
+  private readonly shop = inject(ShopRepository);
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
+  private readonly stock = fromStore('the stock', this.shop.stock$, []);
   private readonly solver = inject(SumSolver);
   protected readonly bench = inject(BenchLine);
   protected readonly memory = inject(SumMemory);
@@ -123,6 +125,18 @@ export class SumsPage {
     } catch (error) {
       this.trouble.set(`Not kept: ${error instanceof Error ? error.message : String(error)} Nothing was changed; try again.`);
     }
+  }
+
+  /** Fills a table of the sum with what of the stock it takes. */
+  protected takeStock(): void {
+    const sum = this.open.sum();
+    const { fromStock } = sum;
+    if (!fromStock) return;
+    const rows = fromStock.rows(this.stock());
+    if (!rows.length)
+      return this.trouble.set(`In Stock there is nothing of ${fromStock.name} with its value and rating in its name, such as 47 kΩ 2 W.`);
+    this.trouble.set('');
+    this.open.change(fromStock.field, formText(sum, { [fromStock.field]: rows })[fromStock.field] ?? '');
   }
 
   protected async copy(): Promise<void> {

@@ -12,6 +12,7 @@ import { JobRepository } from '../../storage/job-repository';
 import { readPhoto } from '../../book-in/read-photo';
 import { dayText } from '../../ui/clock-text';
 import { Pictures } from '../../pictures/pictures';
+import { ClaimList } from '../claim-list';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ProblemList } from '../problem-list';
@@ -20,7 +21,7 @@ import { ProblemList } from '../problem-list';
 @Component({
   selector: 'app-booked-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatIcon, RouterLink, ProblemList, Pictures],
+  imports: [ClaimList, MatButton, MatIcon, RouterLink, ProblemList, Pictures],
   template: `
     @if (job.file(); as file) {
       <header class="head">
@@ -73,11 +74,7 @@ import { ProblemList } from '../problem-list';
         @if (claims().length) {
           <section>
             <h2>Claims, not facts</h2>
-            <ul>
-              @for (c of claims(); track c.id) {
-                <li>{{ c.claimant }}: {{ c.text }}</li>
-              }
-            </ul>
+            <app-claim-list />
           </section>
         }
         @if (earlier().length) {
