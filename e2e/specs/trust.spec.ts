@@ -98,3 +98,32 @@ test('a new final is not recorded as fitted while its bias lies outside its wind
   await expect(job.heading('Repair')).toBeVisible();
   await expect(area.getByRole('list', { name: 'Before it gets power' })).toContainText('Bias at its minimum');
 });
+
+test('a state of the bench stays until it is taken off, and its figures are never those of the card', async ({ page }) => {
+  await openJob(page, 419, 'test');
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.type('pwr am ch19 keyed 3.70w');
+  const chip = page.getByRole('button', { name: 'low power', exact: true });
+  await job.entry().fill('low power');
+  await job.entry().press('Enter');
+  await expect(chip).toBeVisible();
+  await job.type('pwr 1.20w');
+  await page.reload();
+  await expect(chip).toHaveAttribute('aria-pressed', 'true');
+  const row = area.locator('[data-test="power-am"]');
+  await expect(row).toContainText('3.70 W');
+  await expect(row).not.toContainText('1.20 W');
+  await chip.click();
+  await expect(chip).toHaveCount(0);
+  await job.type('yesterday claim Q14 was changed');
+  await job.open('Book in');
+  await area
+    .getByRole('group', { name: 'How it was found to be: Q14 was changed' })
+    .getByRole('button', { name: 'found otherwise' })
+    .click();
+  await job.open('Hand back');
+  const text = await pdfText(await (await job.download('Sheet as PDF')).path());
+  for (const words of ['3.70 W', 'low power: 1.20 W', 'Q14 was changed (so says: earlier repairer; found otherwise)'])
+    expect(text).toContain(words);
+});
