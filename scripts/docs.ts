@@ -6,6 +6,7 @@ import { format } from 'prettier';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
 import { tapePage } from './docs/tape-page';
+import { traceAnswers } from './docs/trace-answers';
 import { sumAnswers } from '../core/src/testing/sum-answers';
 
 const docs = join(dirname(fileURLToPath(import.meta.url)), '../docs');
@@ -14,6 +15,7 @@ const pages: Readonly<Record<string, string>> = {
   'tape.md': tapePage(),
   ...schemaFiles(),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
+  '../core/src/testing/trace-answers.json': JSON.stringify(traceAnswers()),
 };
 
 const readOr = (path: string): string => {
