@@ -3,6 +3,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { format } from 'prettier';
+import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
 import { tapePage } from './docs/tape-page';
@@ -15,6 +16,7 @@ const pages: Readonly<Record<string, string>> = {
   'tape.md': tapePage(),
   ...schemaFiles(),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
+  '../core/src/testing/signal-answers.json': JSON.stringify(signalAnswers()),
   '../core/src/testing/trace-answers.json': JSON.stringify(traceAnswers()),
 };
 
