@@ -28,6 +28,7 @@ import { soakVerdict } from './soak/soak-verdict';
 import { solve } from './solve';
 import { amModulation } from './transmit/am-modulation';
 import { dcInput } from './transmit/dc-input';
+import { subtone } from './transmit/subtone';
 import { swr } from './transmit/swr';
 
 const figure = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true });
@@ -256,6 +257,17 @@ describe('receive', () => {
 });
 
 describe('transmit', () => {
+  it('knows fifty sub-audible tones, each a little above the one before', () => {
+    const tones = new Set<number>();
+    for (let hz = 66; hz < 256; hz += 0.1) tones.add(solve(subtone, { measuredHz: hz }).output.nearest);
+    const list = [...tones].sort((a, b) => a - b);
+    expect([list.length, list[0], list.at(-1)]).toEqual([50, 67, 254.1]);
+    for (const [k, tone] of list.slice(1).entries()) {
+      const ratio = tone / (list[k] ?? 0);
+      expect(ratio).withContext(String(tone)).toBeGreaterThan(1.01);
+      expect(ratio).withContext(String(tone)).toBeLessThan(1.037);
+    }
+  });
   it('says the same of a load by its ohms and by its powers', () =>
     holds(figure(5, 500), (loadOhm) => {
       const byLoad = solve(swr, { loadOhm }).output;
@@ -331,6 +343,25 @@ describe('pads', () => {
     expect(nearestPreferred(789.8, 'E24')).toBe(820);
     expect(nearestPreferred(0.97, 'E12')).toBe(1);
     expect(nearestPreferred(9.8e6, 'E96')).toBeCloseTo(9.76e6, 0);
+  });
+  it('know the series: steps of equal ratio, rounded, with the eight of E24 that are printed otherwise', () => {
+    const printed: Readonly<Record<number, number>> = { 26: 27, 29: 30, 32: 33, 35: 36, 38: 39, 42: 43, 46: 47, 83: 82 };
+    const at = (series: 'E12' | 'E24' | 'E96', k: number): number => {
+      const [steps, digits] = series === 'E96' ? [96, 100] : [series === 'E12' ? 12 : 24, 10];
+      const round = Math.round(digits * 10 ** (k / steps));
+      return series === 'E96' ? round : (printed[round] ?? round);
+    };
+    for (const [series, steps] of [
+      ['E12', 12],
+      ['E24', 24],
+      ['E96', 96],
+    ] as const)
+      for (let k = 0; k < steps; k += 1) {
+        const value = at(series, k);
+        // Just beside each value it is that value, so that there is none too many and none too few.
+        for (const beside of [0.999, 1, 1.001])
+          expect(nearestPreferred(value * beside, series)).withContext(`${series} ${value} × ${beside}`).toBeCloseTo(value, 9);
+      }
   });
 });
 
