@@ -22,6 +22,11 @@ export const setKinds = [
   'vhf-uhf-fm',
   'land-mobile',
   'linear-amplifier',
+  'hf-valve',
+  'vhf-all-mode',
+  'hand-held',
+  'repeater',
+  'power-supply',
 ] as const;
 
 export const sectionKinds = [
@@ -128,6 +133,9 @@ const functionSchema = z.object({
 /** A voltage that follows from a divider of two parts: `of` volts, the upper and the lower part, less what a junction takes. */
 const dividerSchema = z.object({ of: z.number(), upper: designator, lower: designator, less: z.number().optional() });
 
+/** A figure that is usual for the kind of set, and not yet known of this chassis. */
+const typical = z.literal(true).optional();
+
 const expectationSchema = z
   .object({
     condition: conditionSchema,
@@ -136,6 +144,7 @@ const expectationSchema = z
     high: z.number().optional(),
     note: z.string().optional(),
     from: dividerSchema.optional(),
+    typical,
   })
   .refine((e) => e.low !== undefined || e.high !== undefined, 'an expectation needs a limit');
 export type Expectation = z.infer<typeof expectationSchema>;
@@ -210,6 +219,7 @@ const limitSchema = z
     from: z.literal('channel').optional(),
     how: z.string().optional(),
     hazard: z.enum(['none', 'rf', 'high-voltage']).default('none'),
+    typical,
   })
   .refine((limit) => limit.low !== undefined || limit.high !== undefined, 'a test needs a limit');
 
@@ -353,6 +363,10 @@ export const cardSchema = z.object({
   channels: z.object({ from: z.number().int(), to: z.number().int(), usual: z.number().int() }).optional(),
   modes: z.array(z.string()).default([]),
   bands: z.array(z.string()).default([]),
+  /** The kind of set from which it was begun, by its id: it is then not yet known in full. */
+  begunFrom: z.string().optional(),
+  /** What it has learned at the bench, the oldest first. */
+  history: z.array(z.object({ on: z.iso.date(), what: z.string().min(1), job: z.number().int().optional() })).optional(),
   models: z.array(modelSchema).min(1),
   ...itemLists,
 });

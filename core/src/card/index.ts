@@ -1,7 +1,8 @@
 export * from './card-schema';
 export * from './condition';
 export * from './notation';
-export * from './card-patterns';
+export { kindTexts, setKindList, type SetKind } from './kinds';
+export { cardFromKind, usualBands, usualModes, type FirstMet } from './card-from-kind';
 export * from './check-card';
 export * from './hazard-cautions';
 export * from './learned';

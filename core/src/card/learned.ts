@@ -1,5 +1,6 @@
 import type { Card } from './card-schema';
 import { conditionText, type Condition } from './condition';
+import { quantityText, type Unit } from '../quantity';
 import { guessedPart } from './notation/guesses';
 import { spreadOf } from './usual-spread';
 
@@ -7,14 +8,56 @@ import { spreadOf } from './usual-spread';
 export type Lesson =
   | { readonly kind: 'reading'; readonly point: string; readonly value: number; readonly condition: Condition }
   | { readonly kind: 'fault'; readonly section: string; readonly text: string }
-  | { readonly kind: 'part'; readonly section: string; readonly designator: string };
+  | { readonly kind: 'part'; readonly section: string; readonly designator: string }
+  | { readonly kind: 'point'; readonly section: string; readonly point: string; readonly unit: Unit }
+  /** That a typical limit holds for this chassis, as its manual or a healthy set says. */
+  | { readonly kind: 'limit'; readonly limit: string };
+
+/** Where a lesson was learned. */
+export interface LearnedAt {
+  /** ISO date. */
+  readonly on: string;
+  /** Number of the job. */
+  readonly job?: number;
+}
+
+/** What a lesson puts into the card, in words. */
+export function lessonText(card: Card, lesson: Lesson): string {
+  const section = 'section' in lesson ? (card.sections.find(({ id }) => id === lesson.section)?.name ?? lesson.section) : '';
+  switch (lesson.kind) {
+    case 'reading': {
+      const unit = card.testPoints.find(({ id }) => id === lesson.point)?.unit ?? '';
+      const under = conditionText(lesson.condition);
+      return `${lesson.point} is ${quantityText(lesson.value, unit)}${under ? `, ${under}` : ''}`;
+    }
+    case 'fault':
+      return `${section}: ${lesson.text}`;
+    case 'part':
+      return `${lesson.designator} belongs to ${section}`;
+    case 'point':
+      return `${lesson.point} is at ${section}`;
+    case 'limit':
+      return `${card.limits.find(({ id }) => id === lesson.limit)?.name ?? lesson.limit}: its limits are this chassis’ own`;
+  }
+}
 
 /**
  * The card with a lesson put in: the reading as what is right at that point under that condition, in place of what stood
  * there, a known fault at its section, added to what is known, or a part that only a sheet names, in its section. Undefined where the
- * card has no such point or section.
+ * card has no such point or section. With where it was learned, it stands in the card's history.
  */
-export function withLesson(card: Card, lesson: Lesson): Card | undefined {
+export function withLesson(card: Card, lesson: Lesson, at?: LearnedAt): Card | undefined {
+  const taught = taughtCard(card, lesson);
+  if (!taught || taught === card || !at) return taught;
+  const { on, job } = at;
+  return { ...taught, history: [...(card.history ?? []), { on, what: lessonText(card, lesson), ...(job === undefined ? {} : { job }) }] };
+}
+
+function taughtCard(card: Card, lesson: Lesson): Card | undefined {
+  if (lesson.kind === 'limit') {
+    if (!card.limits.some(({ id }) => id === lesson.limit)) return undefined;
+    return { ...card, limits: card.limits.map((limit) => (limit.id === lesson.limit ? { ...limit, typical: undefined } : limit)) };
+  }
   if (lesson.kind === 'reading') {
     const point = card.testPoints.find((p) => p.id === lesson.point);
     if (!point) return undefined;
@@ -32,6 +75,13 @@ export function withLesson(card: Card, lesson: Lesson): Card | undefined {
   }
   const section = card.sections.find((s) => s.id === lesson.section);
   if (!section) return undefined;
+  if (lesson.kind === 'point') {
+    const { point, unit } = lesson;
+    if (card.testPoints.some(({ id }) => id === point)) return card;
+    const sees = unit === 'V' || unit === 'A' || unit === 'ohm' ? ('own' as const) : ('signal' as const);
+    const added = { id: point, name: section.name, section: section.id, sees, unit, expect: [], minutes: 2, hazard: 'none' as const };
+    return { ...card, testPoints: [...card.testPoints, added] };
+  }
   if (lesson.kind === 'part') {
     const { designator } = lesson;
     if (card.parts.some((part) => part.designator === designator)) return card;

@@ -357,6 +357,34 @@ describe('a line of the bench', () => {
     });
   });
 
+  describe('of a set whose card only begins', () => {
+    const begun: EntryContext = { ...bare, card: { ...smallLaid(), begunFrom: 'cb-am-fm' } };
+    for (const [line, expected] of [
+      ['tp33 8.1v', 'TP33, new on the card, 8.1 V'],
+      ['tp33 keyed 8.1', 'TP33, new on the card, keyed, 8.1 V'],
+      ['tp33 -12dBm', 'TP33, new on the card, −12 dBm'],
+      ['q14 c 8.1v', 'Q14 pin c, 8.1 V'],
+      ['proof q14 bad short', 'Q14 proved bad, short'],
+      ['fit q14 XB407S', 'Q14 fitted: XB407S'],
+      ['found c99 leaking', 'C99 leaking'],
+      ['tp33', 'refused at 4: The value is missing.'],
+    ] as const)
+      it(`"${line}"`, () => expect(understood(line, begun)).toBe(expected));
+    it('is asked where the point is, and judged by nothing', () => {
+      const read = readLine('tp33 8.1v', begun);
+      expect(read.effect).toContain('say at which rail or stage');
+      expect(read.entry).toEqual(jasmine.objectContaining({ subject: { what: 'point', point: 'TP33' }, verdict: 'no-limit' }));
+    });
+    it('judges by what is typical, and says so', () => {
+      const card = begun.card!;
+      const usual = { ...begun, card: { ...card, limits: card.limits.map((limit) => ({ ...limit, typical: true as const })) } };
+      expect(readLine('pwr am 3.6w', usual).entry).toEqual(jasmine.objectContaining({ verdict: 'in', typical: true }));
+      expect(readLine('pwr am 3.6w', usual).effect).toBe('Typical of its kind: 3.4–4 W.');
+      expect(readLine('pwr am at 12V 2.6w', usual).entry).toEqual(jasmine.objectContaining({ typical: true }));
+      expect(readLine('pwr am 3.6w', begun).entry).not.toEqual(jasmine.objectContaining({ typical: true }));
+    });
+  });
+
   describe('of a set without a card', () => {
     for (const [line, expected] of [
       ['fit d2 XB407S', 'D2 fitted: XB407S'],

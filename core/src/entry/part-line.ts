@@ -12,7 +12,9 @@ export function partLine(words: readonly Word[], line: string, context: EntryCon
   if (!first) return refuse(0, 'Which part?', 'Write it like: q3 c 13.2');
   const designator = first.text.toUpperCase();
   const part = card && partOf(card, designator);
-  if (card && !part && !context.onSheets?.(designator)) {
+  // A card that only begins grows by what is measured: a point that it does not have yet is one all the same.
+  if (card?.begunFrom && isPointName.test(designator)) return newPoint(designator, words.slice(1), line, context);
+  if (card && !part && !card.begunFrom && !context.onSheets?.(designator)) {
     const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
     return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
   }
@@ -47,6 +49,26 @@ export function partLine(words: readonly Word[], line: string, context: EntryCon
   return reading(context, subject, title, { ...taken, unit }, condition, printed, {
     says: `Printed ${printed.says}. In circuit, what lies across it is read with it.`,
   });
+}
+
+/** How test points are called on boards. */
+const isPointName = /^TP\d/;
+
+function newPoint(point: string, words: readonly Word[], line: string, context: EntryContext): Understood {
+  const { condition, rest } = takeConditions(words, context);
+  const taken = takeValue(rest, undefined, line);
+  const unit = taken.unit || 'V';
+  return reading(
+    context,
+    { what: 'point', point },
+    `${point}, new on the card`,
+    { ...taken, unit },
+    condition,
+    {},
+    {
+      says: 'It is kept; on the tape, say at which rail or stage it is.',
+    },
+  );
 }
 
 /** Names nearest to what was typed, for a message that helps. */

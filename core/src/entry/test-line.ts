@@ -73,7 +73,11 @@ export function testLine(words: readonly Word[], line: string, context: EntryCon
  * The limits of a test under the supply at which it is done: power goes with the square of the voltage, P = U²/R, so that 44 W at 12.0 V
  * of a set that owes 50 W at 13.8 V are judged against 37.8 W.
  */
-function limitsAt(limit: TestLimit, { supplyV }: Condition, card: LaidCard | undefined): Limits & { readonly scaled?: string } {
+function limitsAt(
+  limit: TestLimit,
+  { supplyV }: Condition,
+  card: LaidCard | undefined,
+): Limits & { readonly scaled?: string; readonly typical?: true | undefined } {
   const { unit, low, high } = limit;
   if (unit !== 'W' || supplyV === undefined || limit.condition.supplyV !== undefined || card?.supply.kind !== 'dc') return limit;
   const share = (supplyV / card.supply.nominalV) ** 2;
@@ -84,6 +88,7 @@ function limitsAt(limit: TestLimit, { supplyV }: Condition, card: LaidCard | und
   return {
     ...(least ? { low: least.value } : {}),
     ...(most ? { high: most.value } : {}),
+    typical: limit.typical,
     scaled: `Of ${card.supply.nominalV} V, at ${supplyV} V: should be ${limitsText(least?.value, most?.value, unit)}.`,
   };
 }
@@ -133,7 +138,7 @@ function fromNominal({ quantity, unit, typed }: Taken, nominalHz: number): Taken
 }
 
 /** Where the frequency of a channel has to lie, from the limit its error has on the card. */
-export function channelLimits(card: LaidCard, condition: Condition): Limits {
+export function channelLimits(card: LaidCard, condition: Condition): Limits & { readonly typical?: true | undefined } {
   const hz = channelHz(card, condition.channel);
   const limit = card.limits.find(
     (each) =>
@@ -143,5 +148,6 @@ export function channelLimits(card: LaidCard, condition: Condition): Limits {
       ),
   );
   if (hz === undefined || !limit) return {};
-  return { low: limit.low === undefined ? undefined : hz + limit.low, high: limit.high === undefined ? undefined : hz + limit.high };
+  const from = (bound: number | undefined): number | undefined => (bound === undefined ? undefined : hz + bound);
+  return { low: from(limit.low), high: from(limit.high), typical: limit.typical };
 }

@@ -29,7 +29,7 @@ export function reading(
   title: string,
   { quantity, unit, typed }: Taken,
   condition: Condition,
-  { low, high }: Limits = {},
+  { low, high, typical }: Limits & { readonly typical?: true | undefined } = {},
   test: { readonly word?: string; readonly nominalHz?: number | undefined; readonly says?: string; readonly cannot?: string } = {},
 ): Understood {
   const { says, cannot, ...named } = test;
@@ -56,11 +56,16 @@ export function reading(
     ...(instrument ? { instrument: instrument.id } : {}),
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
+    ...(typical && made?.verdict ? { typical } : {}),
     ...(wouldTell ? { wouldTell } : {}),
   };
   const should =
     says ??
-    (low === undefined && high === undefined ? 'No limit on the card for this condition.' : `Should be ${limitsText(low, high, unit)}.`);
+    (low === undefined && high === undefined
+      ? 'No limit on the card for this condition.'
+      : typical
+        ? `Typical of its kind: ${limitsText(low, high, unit)}.`
+        : `Should be ${limitsText(low, high, unit)}.`);
   const unsure =
     wouldTell && !leaks && wouldTell !== cannot && value !== null
       ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell. ${wouldTell}`

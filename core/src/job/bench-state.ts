@@ -50,7 +50,9 @@ export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<Tr
 
 /** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */
 export function lessonOf(entry: TapeEntry): Lesson | undefined {
-  if (entry.kind === 'reading' && entry.subject.what === 'point' && entry.verdict === 'no-limit' && entry.value !== null)
+  if (entry.kind === 'reading' && entry.subject.what === 'limit' && entry.typical && entry.verdict === 'in')
+    return { kind: 'limit', limit: entry.subject.limit };
+  if (entry.kind === 'reading' && entry.subject.what === 'point' && (entry.verdict === 'no-limit' || entry.typical) && entry.value !== null)
     return { kind: 'reading', point: entry.subject.point, value: entry.value, condition: entry.condition };
   if (entry.kind === 'finding' && entry.section && entry.finding !== 'clean')
     return { kind: 'fault', section: entry.section, text: findingText(entry) };

@@ -61,7 +61,7 @@ const untouched: ReportCell = { text: '–', verdict: 'not touched by the repair
 const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({
   text: readingText(reading),
   // That the card says nothing of it is no news for the owner.
-  verdict: reading.verdict === 'no-limit' ? '' : verdictNames[reading.verdict],
+  verdict: reading.verdict === 'no-limit' ? '' : `${verdictNames[reading.verdict]}${reading.typical ? ', by what is typical' : ''}`,
 });
 const triedCell = ({ result }: EntryOf<'function'>): ReportCell => ({ text: resultNames[result], verdict: '' });
 const sumCell = ({ result }: EntryOf<'sum'>): ReportCell => ({ text: result, verdict: '' });
@@ -197,7 +197,7 @@ export function buildReport(input: {
       .map((course) => ({
         name: course.limit.name,
         condition: conditionText(course.limit.condition),
-        limits: limitsText(course.limit.low, course.limit.high, course.limit.unit),
+        limits: `${limitsText(course.limit.low, course.limit.high, course.limit.unit)}${course.limit.typical ? ', typical' : ''}`,
         ...rowOf(course, cellOf),
       })),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),

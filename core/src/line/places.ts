@@ -57,9 +57,9 @@ const designated = (designator: string, { card }: EntryContext): Designated => {
 export const namesParts = ({ next }: LineRest, context: EntryContext): boolean =>
   next !== undefined && (designatorsIn(next.text)?.some((one) => hasPart(one, context)) ?? false);
 
-/** Whether a set has this part, as far as its card and sheets tell; of a set without a card nothing is known. */
+/** Whether a set has this part, as far as its card and sheets tell; of a set without a card, or with one that only begins, nothing is known. */
 const hasPart = (designator: string, { card, onSheets }: EntryContext): boolean =>
-  !card || partOf(card, designator) !== undefined || (onSheets?.(designator.toUpperCase()) ?? false);
+  !card || card.begunFrom !== undefined || partOf(card, designator) !== undefined || (onSheets?.(designator.toUpperCase()) ?? false);
 
 /**
  * Takes a designator.
@@ -110,9 +110,10 @@ export function takeDesignators(rest: LineRest, context: EntryContext, example: 
     const these: readonly string[] = designatorsIn(text) ?? [];
     const letters = /^[A-Z]+/.exec(found[0] ?? these[0] ?? '')?.[0];
     const isList = goesOn || these.length > 1 || /[,;]$/.test(text);
-    const known = context.card
-      ? these.every((one) => hasPart(one, context))
-      : isList || these.every((one) => /^[A-Z]+/.exec(one)?.[0] === letters);
+    const known =
+      context.card && !context.card.begunFrom
+        ? these.every((one) => hasPart(one, context))
+        : isList || these.every((one) => /^[A-Z]+/.exec(one)?.[0] === letters);
     if (these.length && !known && (found.length === 0 || isList)) {
       const missing = these.find((one) => !hasPart(one, context)) ?? text;
       return refuse(

@@ -360,7 +360,9 @@ describe('pads', () => {
         const value = at(series, k);
         // Just beside each value it is that value, so that there is none too many and none too few.
         for (const beside of [0.999, 1, 1.001])
-          expect(nearestPreferred(value * beside, series)).withContext(`${series} ${value} × ${beside}`).toBeCloseTo(value, 9);
+          expect(nearestPreferred(value * beside, series))
+            .withContext(`${series} ${value} × ${beside}`)
+            .toBeCloseTo(value, 9);
       }
   });
 });

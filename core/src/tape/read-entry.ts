@@ -29,7 +29,9 @@ export function paperLines(entry: TapeBody, card: LaidCard | undefined): readonl
 export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: string }): Evidence | undefined {
   const body = kindOf(entry).evidence?.(entry as never, card);
   if (!body || ('section' in body && !card.sections.some(({ id }) => id === body.section))) return undefined;
-  return { id: entry.id, ...body };
+  // What is but typical of a kind of set counts half, as what is doubted does.
+  const typical = entry.kind === 'reading' && entry.typical;
+  return { id: entry.id, ...body, ...(typical ? { doubtful: true } : {}) };
 }
 
 /** What an entry told Trace, by card: neither ever changes, and a long tape is gone through at every entry. */

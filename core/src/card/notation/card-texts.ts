@@ -1,9 +1,15 @@
 import { quantityText, type Unit } from '../../quantity';
 import type { Card, RouteStep } from '../card-schema';
 import { conditionText } from '../condition';
+import { accessLines } from './access-list';
+import { alignmentLines } from './alignment-list';
+import { cautionLines } from './cautions-list';
+import { checkLines } from './checks-list';
+import { injectionLines } from './injections-list';
+import { testLines } from './tests-list';
 import { guessedKind, needBy } from './guesses';
 
-/** A card as one types it: what it is, and four lists of lines. */
+/** A card as one types it: what it is, and lists of lines. */
 export interface CardTexts {
   readonly chassis: string;
   readonly kind: Card['kind'];
@@ -23,10 +29,36 @@ export interface CardTexts {
   readonly points: string;
   /** Designator, section, value, kind. */
   readonly parts: string;
+  /** Word, name, condition, unit, low, high, how. */
+  readonly tests: string;
+  /** What, what is right, unit, low, high, section. */
+  readonly checks: string;
+  /** Kind of hazard, what to mind, where high voltage is proven gone, below what. */
+  readonly cautions: string;
+  /** Name, section, frequency, level, function that responds, minutes. */
+  readonly injections: string;
+  /** Name, what is turned, where it is read, what is wanted, steps before. */
+  readonly alignment: string;
+  /** What is taken off, minutes, what must be off before. */
+  readonly access: string;
 }
+/** The lists of a card, in the order in which one writes them. */
+export const textLists = [
+  'sections',
+  'functions',
+  'points',
+  'parts',
+  'tests',
+  'checks',
+  'cautions',
+  'injections',
+  'alignment',
+  'access',
+] as const;
+export type TextList = (typeof textLists)[number];
 
 export interface TextProblem {
-  readonly area: 'head' | 'sections' | 'functions' | 'points' | 'parts' | 'card';
+  readonly area: 'head' | TextList | 'card';
   /** Counted from 1; 0 for the whole. */
   readonly line: number;
   readonly message: string;
@@ -88,5 +120,11 @@ export function textsOf(card: Card): CardTexts {
       })
       .join('\n'),
     parts: card.parts.map((p) => [p.designator, name(p.section), p.value, p.kind].join('\t')).join('\n'),
+    tests: testLines(card),
+    checks: checkLines(card),
+    cautions: cautionLines(card),
+    injections: injectionLines(card),
+    alignment: alignmentLines(card),
+    access: accessLines(card),
   };
 }

@@ -1,6 +1,6 @@
 import { smallCard } from '../../testing/small-card';
-import { cardPatterns } from '../card-patterns';
 import { readTexts, shortName, textsOf, type CardTexts } from './index';
+import type { Card } from '../card-schema';
 import { checkCard } from '../check-card';
 import { withLesson } from '../learned';
 import { readCard } from '../read-card';
@@ -30,6 +30,17 @@ Receive FM (receive, FM): Antenna filter > RF amplifier / Mixer > Detector > Aud
 TP2\tlevel\tMixer\t\tdBm\treceive, AM\t-40`,
   parts: `C3\t8 V regulator\t100 µF 16 V
 Q1\tRF amplifier\tNPN`,
+  tests: `pwr\tCarrier power\tAM, keyed, ch 19\tW\t3.4\t4\tinto 50 ohms
+freq\tFrequency\tkeyed, ch 19\tHz off channel\t-500\t500
+sens\tSensitivity\treceive, AM\tV\t\t1u`,
+  checks: `Fuse\t2 A quick
+Supply, switched on\tabove 20 ohms\tohm\t20\t\tSupply input`,
+  cautions: 'rf\tKey only into a dummy load.',
+  injections: '10.7 MHz into the detector\tDetector\t10.7M\t-60\tReceive AM\t3',
+  alignment: `VCO\tL1\tTP1\t3.1 V on ch 19
+Receiver\tL2, L3\t\tpeak\tVCO`,
+  access: `Bottom cover\t2
+Screen of the VCO\t5\tBottom cover`,
 };
 const told = (change: Partial<CardTexts>): string[] =>
   readTexts({ ...small, ...change }).problems.map((p) => `${p.area} ${p.line}: ${p.message}`);
@@ -87,11 +98,13 @@ describe('a card as one types it', () => {
       'sections 10: "9 V rail" is no section of this list.',
     ]);
     expect(told({ sections: small.sections + '\nMixer' })).toEqual(['sections 10: "Mixer" is there twice.']);
-    expect(told({ functions: 'Receive AM (receive, AM): Antenna filter > Noise blanker' })).toEqual([
+    expect(told({ injections: '', functions: 'Receive AM (receive, AM): Antenna filter > Noise blanker' })).toEqual([
       'functions 1: "Noise blanker" is no section.',
     ]);
-    expect(told({ functions: 'Receive AM' })).toEqual(['functions 1: A function needs a route.']);
-    expect(told({ functions: 'Receive USB (receive, USB): Mixer' })).toEqual(['functions 1: "USB" is no mode or band of this card.']);
+    expect(told({ injections: '', functions: 'Receive AM' })).toEqual(['functions 1: A function needs a route.']);
+    expect(told({ injections: '', functions: 'Receive USB (receive, USB): Mixer' })).toEqual([
+      'functions 1: "USB" is no mode or band of this card.',
+    ]);
     expect(told({ points: 'TP1\trail\tNowhere\t\tV' })).toEqual(['points 1: "Nowhere" is no section.']);
     expect(told({ points: 'TP1\trail\tMixer\t\tfurlong' })).toEqual(['points 1: "furlong" is no unit known here.']);
     expect(told({ points: 'TP1\trail\tMixer\t\tV\t\teight' })).toEqual(['points 1: "eight" cannot be read as V.']);
@@ -100,19 +113,92 @@ describe('a card as one types it', () => {
     expect(told({ sections: '' }).some((line) => line.startsWith('sections 0: There are no sections yet'))).toBeTrue();
   });
 
+  it('takes tests, checks, cautions, injections, steps of alignment and access', () => {
+    expect(
+      read.card?.limits.map(({ id, word, condition, unit, low, high, from, hazard }) => [
+        id,
+        word,
+        condition,
+        unit,
+        low,
+        high,
+        from,
+        hazard,
+      ]),
+    ).toEqual([
+      ['pwr-am-keyed-ch-19', 'pwr', { keyed: true, mode: 'AM', channel: 19 }, 'W', 3.4, 4, undefined, 'rf'],
+      ['freq-keyed-ch-19', 'freq', { keyed: true, channel: 19 }, 'Hz', -500, 500, 'channel', 'rf'],
+      ['sens-receive-am', 'sens', { keyed: false, mode: 'AM' }, 'V', undefined, 1e-6, undefined, 'none'],
+    ]);
+    expect(read.card?.coldChecks[1]).toEqual({
+      id: 'supply-switched-on',
+      name: 'Supply, switched on',
+      expect: 'above 20 ohms',
+      unit: 'ohm',
+      low: 20,
+      section: 'supply-input',
+    });
+    expect(read.card?.hazards).toEqual([{ kind: 'rf', text: 'Key only into a dummy load.' }]);
+    expect(read.card?.injections[0]).toEqual(
+      jasmine.objectContaining({ into: 'detector', hz: 10.7e6, dBm: -60, responds: 'receive-am', minutes: 3 }),
+    );
+    expect(read.card?.alignment.map(({ id, adjust, after }) => [id, adjust, after])).toEqual([
+      ['vco', ['L1'], []],
+      ['receiver', ['L2', 'L3'], ['vco']],
+    ]);
+    expect(read.card?.access).toEqual([
+      { id: 'bottom-cover', remove: 'Bottom cover', minutes: 2 },
+      { id: 'screen-of-the-vco', remove: 'Screen of the VCO', minutes: 5, behind: 'bottom-cover' },
+    ]);
+  });
+  it('tells each line of these that it cannot read', () => {
+    const first = (change: Partial<CardTexts>): string => told(change)[0] ?? '';
+    expect(first({ tests: '9x\tPower\tkeyed\tW\t1' })).toBe('tests 1: "9x" is no word for a test.');
+    expect(first({ tests: 'pwr\tPower\tkeyed\tfurlong\t1' })).toBe('tests 1: "furlong" is no unit known here.');
+    expect(first({ tests: 'pwr\tPower\tUSB\tW\t1' })).toBe('tests 1: "USB" is no condition.');
+    expect(first({ tests: 'pwr\tPower\tkeyed\tW\tfour' })).toBe('tests 1: "four" cannot be read as W.');
+    expect(first({ tests: 'pwr\tPower\tkeyed\tW' })).toBe('tests 1: A test needs a limit.');
+    expect(first({ tests: 'pwr\tPower\tkeyed\tW\t4\t3' })).toBe('tests 1: The most is below the least.');
+    expect(first({ checks: 'Fuse' })).toBe('checks 1: What should "Fuse" be?');
+    expect(first({ checks: 'Fuse\t2 A\tfurlong' })).toBe('checks 1: "furlong" is no unit known here.');
+    expect(first({ checks: 'Supply\tabove\tohm\tmany' })).toBe('checks 1: A figure cannot be read.');
+    expect(first({ checks: 'Supply\tabove\tohm\t20\t\tNowhere' })).toBe('checks 1: "Nowhere" is no section.');
+    expect(first({ cautions: 'danger\tMind it.' })).toBe('cautions 1: "danger" is no kind of hazard.');
+    expect(first({ cautions: 'rf' })).toBe('cautions 1: What is there to mind?');
+    expect(first({ cautions: 'high-voltage\tIt kills.\tC1\tfew' })).toBe('cautions 1: "few" cannot be read as V.');
+    expect(first({ injections: 'IF\tNowhere\t455k\t-60\tReceive AM' })).toBe('injections 1: "Nowhere" is no section.');
+    expect(first({ injections: 'IF\tMixer\tx\t-60\tReceive AM' })).toBe('injections 1: "x" is no frequency.');
+    expect(first({ injections: 'IF\tMixer\t455k\tloud\tReceive AM' })).toBe('injections 1: "loud" is no level.');
+    expect(first({ injections: 'IF\tMixer\t455k\t-60\tHear' })).toBe('injections 1: "Hear" is no function.');
+    expect(first({ injections: 'IF\tMixer\t455k\t-60\tReceive AM\tlong' })).toBe('injections 1: "long" is no time.');
+    expect(first({ alignment: 'VCO\tL1' })).toBe('alignment 1: What is wanted of "VCO"?');
+    expect(first({ alignment: 'VCO\tL1\t\tpeak\tLater' })).toBe('alignment 1: "Later" is no step of this list.');
+    expect(first({ access: 'Cover\tsoon' })).toBe('access 1: "soon" is no time.');
+    expect(first({ access: 'Cover\t2\tLid' })).toBe('access 1: "Lid" is nothing that is taken off.');
+  });
+  it('keeps of a figure that it is but usual, until it is changed', () => {
+    const usual = {
+      ...read.card!,
+      limits: read.card!.limits.map((limit) => ({ ...limit, typical: true as const })),
+      testPoints: read.card!.testPoints.map((point) => ({ ...point, expect: point.expect.map((e) => ({ ...e, typical: true as const })) })),
+    };
+    const again = (tests: (text: string) => string, points = (text: string): string => text): Card | undefined => {
+      const texts = textsOf(usual);
+      return readTexts({ ...texts, tests: tests(texts.tests), points: points(texts.points) }, usual).card;
+    };
+    expect(again((text) => text)).toEqual(usual);
+    expect(again((text) => text.replace('3.4 W', '3.5 W'))?.limits.map(({ typical }) => typical)).toEqual([undefined, true, true]);
+    expect(
+      again(
+        (text) => text,
+        (text) => text.replace('8.3 V', '8.2 V'),
+      )?.testPoints.map(({ expect: [first] }) => first?.typical),
+    ).toEqual([undefined, true]);
+  });
+
   it('comes back from its texts as it was', () => {
     const card = readCard(structuredClone(smallCard));
     expect(readTexts(textsOf(card), card)).toEqual({ card, problems: [] });
-  });
-
-  it('can be begun from every pattern', () => {
-    for (const pattern of cardPatterns) {
-      const { card, problems } = readTexts({ ...small, points: '', parts: '', ...pattern.texts });
-      expect(problems).withContext(pattern.name).toEqual([]);
-      expect(card && checkCard(card).filter((flaw) => flaw.weight === 'wrong'))
-        .withContext(pattern.name)
-        .toEqual([]);
-    }
   });
 
   it('shortens a name at a word', () => {
@@ -128,6 +214,28 @@ describe('what is learned at the bench', () => {
     const learned = withLesson(card, { kind: 'reading', point: 'TP2', value: 5, condition: { keyed: true } });
     const expectation = learned?.testPoints.find((p) => p.id === 'TP2')?.expect.at(-1);
     expect(expectation).toEqual(jasmine.objectContaining({ nominal: 5, low: 4.5, high: 5.5, condition: { keyed: true } }));
+  });
+  it('takes a new point, a part and a limit that holds, and keeps where it learned them', () => {
+    const at = { on: '2026-02-12', job: 431 };
+    const [section, limit] = [card.sections[2]!, card.limits[0]!];
+    const point = withLesson(card, { kind: 'point', section: section.id, point: 'TP31', unit: 'V' }, at);
+    expect(point?.testPoints.at(-1)).toEqual(
+      jasmine.objectContaining({ id: 'TP31', section: section.id, sees: 'own', unit: 'V', expect: [] }),
+    );
+    expect(point?.history).toEqual([{ on: '2026-02-12', what: `TP31 is at ${section.name}`, job: 431 }]);
+    expect(withLesson(card, { kind: 'point', section: section.id, point: 'TP31', unit: 'dBm' })?.testPoints.at(-1)?.sees).toBe('signal');
+    // What is known already teaches nothing, and nothing is told of it.
+    expect(withLesson(point!, { kind: 'point', section: section.id, point: 'TP31', unit: 'V' }, at)).toBe(point);
+    const part = withLesson(point!, { kind: 'part', section: section.id, designator: 'Q99' }, { on: '2026-02-13' });
+    expect(part?.history?.at(-1)).toEqual({ on: '2026-02-13', what: `Q99 belongs to ${section.name}` });
+    const usual = { ...card, limits: card.limits.map((each) => ({ ...each, typical: true as const })) };
+    const own = withLesson(usual, { kind: 'limit', limit: limit.id }, at);
+    expect(own?.limits.map(({ typical }) => typical)).toEqual([undefined, true, true]);
+    expect(own?.history?.[0]?.what).toBe(`${limit.name}: its limits are this chassis’ own`);
+    expect(withLesson(card, { kind: 'limit', limit: 'gone' })).toBeUndefined();
+    expect(withLesson(card, { kind: 'reading', point: 'TP2', value: 5, condition: { keyed: true } }, at)?.history?.[0]?.what).toBe(
+      'TP2 is 5 V, keyed',
+    );
   });
   it('replaces what stood there under the same condition', () => {
     const learned = withLesson(card, { kind: 'reading', point: 'TP2', value: 8, condition: {} });

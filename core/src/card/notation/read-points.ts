@@ -1,6 +1,6 @@
 import { units, type Unit } from '../../quantity';
 import type { CardInput } from '../card-schema';
-import type { Condition } from '../condition';
+import { conditionKey, type Condition } from '../condition';
 import { spreadOf } from '../usual-spread';
 import { cells, conditionOf, figureOf, list } from './lines';
 import type { Reading } from './reading';
@@ -12,17 +12,19 @@ function expectationOf(
   condition: Condition,
   unit: Unit,
   [nominal, low, high]: readonly (number | undefined)[],
+  known: NonNullable<PointInput['expect']>[number] | undefined,
 ): NonNullable<PointInput['expect']> {
   if (nominal === undefined && low === undefined && high === undefined) return [];
   const spread = nominal === undefined ? 0 : spreadOf(nominal, unit);
-  return [
-    {
-      condition,
-      ...(nominal === undefined ? {} : { nominal }),
-      ...((low ?? nominal) === undefined ? {} : { low: low ?? (nominal ?? 0) - spread }),
-      ...((high ?? nominal) === undefined ? {} : { high: high ?? (nominal ?? 0) + spread }),
-    },
-  ];
+  const told = {
+    condition,
+    ...(nominal === undefined ? {} : { nominal }),
+    ...((low ?? nominal) === undefined ? {} : { low: low ?? (nominal ?? 0) - spread }),
+    ...((high ?? nominal) === undefined ? {} : { high: high ?? (nominal ?? 0) + spread }),
+  };
+  // What is known of figures that stay: where they come from, and that they are but usual.
+  const stays = known && known.nominal === told.nominal && known.low === told.low && known.high === told.high;
+  return [stays ? { ...known, ...told } : told];
 }
 
 /** Points as cells: point, name, section, sees, unit, condition, nominal, low, high, where; a point may have several lines. */
@@ -68,6 +70,7 @@ export function readPoints(text: string, { modes, bands, base, named, tell }: Re
       }
       const before = points.get(id);
       const known = base?.testPoints.find((p) => p.id === id);
+      const was = known?.expect.find((e) => conditionKey(e.condition) === conditionKey(condition));
       points.set(id, {
         ...(known ?? {}),
         id,
@@ -79,7 +82,7 @@ export function readPoints(text: string, { modes, bands, base, named, tell }: Re
             ? 'own'
             : (known?.sees ?? (['V', 'A', 'ohm'].includes(unit) ? 'own' : 'signal')),
         unit,
-        expect: [...(before?.expect ?? []), ...expectationOf(condition, unit, figures as (number | undefined)[])],
+        expect: [...(before?.expect ?? []), ...expectationOf(condition, unit, figures as (number | undefined)[], was)],
         ...(where ? { where } : {}),
       });
     }

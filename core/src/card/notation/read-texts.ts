@@ -7,6 +7,12 @@ import { checkReferences } from '../read-card';
 import type { CardTexts, ReadTexts, TextProblem } from './card-texts';
 import { slug } from './guesses';
 import { list } from './lines';
+import { readAccess } from './access-list';
+import { readAlignment } from './alignment-list';
+import { readCautions } from './cautions-list';
+import { readChecks } from './checks-list';
+import { readInjections } from './injections-list';
+import { readTests } from './tests-list';
 import { readFunctions } from './read-functions';
 import { readParts } from './read-parts';
 import { readPoints } from './read-points';
@@ -15,7 +21,7 @@ import type { Reading } from './reading';
 
 /**
  * Reads a card from what has been typed, as far as it goes: each line that cannot be read is told, with the others kept.
- * What the texts do not speak of (access, alignment, injections, sheets, …) is taken over from `base`.
+ * What the texts do not speak of (forcings, frequency plan, levels, chains, …) is taken over from `base`.
  */
 export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
   const problems: TextProblem[] = [];
@@ -61,6 +67,12 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
     functions,
     testPoints,
     parts,
+    access: readAccess(texts.access, reading),
+    limits: readTests(texts.tests, reading),
+    coldChecks: readChecks(texts.checks, reading),
+    hazards: readCautions(texts.cautions, reading),
+    injections: readInjections(texts.injections, reading, functions),
+    alignment: readAlignment(texts.alignment, reading),
   };
   const parsed = cardSchema.safeParse(draft);
   if (!parsed.success) {

@@ -64,6 +64,7 @@ const fields = {
   verdict: z.enum(readingVerdicts).meta({ title: 'As judged when it was made, with the limits of that day' }),
   low: z.number().optional().meta({ title: 'Lower limit of that day' }),
   high: z.number().optional().meta({ title: 'Upper limit of that day' }),
+  typical: z.literal(true).optional().meta({ title: 'Whether the limits are but typical of the kind of set' }),
   wouldTell: z.string().optional().meta({ title: 'Where the instrument could not tell: what would have' }),
 };
 type Body = EntryBody<'reading', typeof fields>;

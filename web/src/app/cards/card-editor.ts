@@ -16,14 +16,19 @@ import { MatTabsModule } from '@angular/material/tabs';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
-  cardPatterns,
   checkCard,
+  kindTexts,
   readCardText,
   readTexts,
+  setKindList,
   setKinds,
+  textLists,
   textsOf,
+  usualBands,
+  usualModes,
   type Card,
   type CardTexts,
+  type TextList,
   type LaidCard,
 } from '@amber-relay/core/card';
 import { attempt } from '@amber-relay/core/errors';
@@ -33,8 +38,7 @@ import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 
-const areas = ['sections', 'functions', 'points', 'parts'] as const;
-type Area = (typeof areas)[number];
+type Area = TextList;
 
 const kindNames: Readonly<Record<Card['kind'], string>> = {
   'cb-pll': 'CB, PLL',
@@ -45,6 +49,11 @@ const kindNames: Readonly<Record<Card['kind'], string>> = {
   'vhf-uhf-fm': 'VHF and UHF FM',
   'land-mobile': 'Land mobile',
   'linear-amplifier': 'Linear amplifier',
+  'hf-valve': 'HF, valves',
+  'vhf-all-mode': 'VHF and UHF, all modes',
+  'hand-held': 'Hand-held',
+  repeater: 'Base or repeater',
+  'power-supply': 'Power supply',
 };
 
 const empty: CardTexts = {
@@ -61,6 +70,12 @@ const empty: CardTexts = {
   functions: '',
   points: '',
   parts: '',
+  tests: '',
+  checks: '',
+  cautions: '',
+  injections: '',
+  alignment: '',
+  access: '',
 };
 
 const help: Readonly<Record<Area, string>> = {
@@ -70,6 +85,17 @@ const help: Readonly<Record<Area, string>> = {
   points:
     'Paste from a spreadsheet: point, name, section, sees, unit, condition, nominal, low, high, where.\nCells parted by tabs, or by |',
   parts: 'Paste from a spreadsheet: designator, section, value, kind. Cells parted by tabs, or by |',
+  tests:
+    'One a line: word that you type, name, condition, unit, least, most, how. Cells parted by tabs, or by |\npwr | Carrier power | keyed, AM, ch 19 | W | 3.4 | 4',
+  checks:
+    'Before power, one a line: what, what is right, unit, least, most, section.\nSupply, switched on | above 20 ohms | ohm | 20 | | Supply input',
+  cautions:
+    'One a line: kind, what to mind, of high voltage where it is proven gone and below what.\nhigh-voltage | It stays after switching off. | C1, C2 | 25',
+  injections:
+    'One a line: name, section, frequency, dBm, function that must respond, minutes.\nIF | IF amplifier | 455k | -60 | Receive AM | 4',
+  alignment:
+    'In their order: name, what is turned, where it is read, what is wanted, steps that come before.\nReceiver | L2, L3 | S-meter | peak | Loop voltage',
+  access: 'What is taken off, minutes, what must be off before.\nScreen of the VCO | 5 | Bottom cover',
 };
 
 /** What was typed before the page was left; undefined where it cannot be read. */
@@ -102,9 +128,9 @@ export class CardEditor {
   private readonly snack = inject(MatSnackBar);
   private readonly box = viewChild<ElementRef<HTMLTextAreaElement>>('box');
   private readonly cards = fromStore('the cards', this.shop.cards$, []);
-  protected readonly patterns = cardPatterns;
+  protected readonly patterns = setKindList;
   protected readonly kinds = setKinds.map((kind) => ({ kind, name: kindNames[kind] }));
-  protected readonly areas = areas;
+  protected readonly areas = textLists;
   private readonly notices = inject(Notices);
   protected readonly area = signal<Area>('sections');
   protected readonly help = computed(() => help[this.area()]);
@@ -163,8 +189,16 @@ export class CardEditor {
       functions: card?.functions.length ?? 0,
       points: card?.testPoints.length ?? 0,
       parts: card?.parts.length ?? 0,
+      tests: card?.limits.length ?? 0,
+      checks: card?.coldChecks.length ?? 0,
+      cautions: card?.hazards.length ?? 0,
+      injections: card?.injections.length ?? 0,
+      alignment: card?.alignment.length ?? 0,
+      access: card?.access.length ?? 0,
     };
   });
+  /** Lines that cannot be read: kept, the card would be without them. */
+  protected readonly unread = computed(() => this.read().problems);
   /** Another card of this name is there already. */
   protected readonly taken = computed(() => !this.id() && this.cards().some((card) => card.id === this.read().card?.id));
 
@@ -192,13 +226,15 @@ export class CardEditor {
     this.set('supply', { ...this.texts().supply, [field]: value });
   }
 
-  /** Fills empty lists with the usual blocks of a kind of set; what has been typed is never overwritten. */
+  /** Fills empty lists with what is usual for a kind of set; what has been typed is never overwritten. */
   protected begin(id: string): void {
-    const pattern = cardPatterns.find((p) => p.id === id);
-    if (!pattern) return;
+    const kind = setKindList.find((each) => each.id === id);
+    if (!kind) return;
     const now = this.texts();
-    const { sections, functions, ...rest } = pattern.texts;
-    this.texts.set({ ...now, ...rest, sections: now.sections.trim() || sections, functions: now.functions.trim() || functions });
+    const [modes, bands] = [usualModes(kind), usualBands(kind)];
+    const usual = kindTexts(kind, modes, bands);
+    const filled = Object.fromEntries(textLists.map((list) => [list, now[list].trim() || usual[list]])) as Record<TextList, string>;
+    this.texts.set({ ...now, kind: kind.kind, supply: kind.supply, modes: modes.join(', '), bands: bands.join(', '), ...filled });
     this.kept.set(true);
   }
 
@@ -217,7 +253,7 @@ export class CardEditor {
 
   protected async save(): Promise<void> {
     const { card } = this.read();
-    if (!card) return;
+    if (!card || this.unread().length) return;
     const { was } = await this.changes.saveCard(card);
     this.forget();
     this.snack

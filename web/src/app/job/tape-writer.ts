@@ -1,10 +1,12 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Lesson } from '@amber-relay/core/card';
+import { dayOf } from '@amber-relay/core/line';
 import type { TapeBody, TapeEntry } from '@amber-relay/core/tape';
 import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { notKeptText, wasTold } from '../storage/write-gate';
+import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';
 
 /** The acts that add to the tape of the job on the bench, each with its way back; what is refused is said once. */
@@ -14,6 +16,7 @@ export class TapeWriter {
   private readonly jobs = inject(JobRepository);
   private readonly changes = inject(ShopChanges);
   private readonly snack = inject(MatSnackBar);
+  private readonly clock = inject(Clock);
   private readonly by = computed(() => this.job.settings()?.technician ?? 'Bench');
 
   /** Writes an entry; when the promise is kept it is on the disk. */
@@ -44,7 +47,9 @@ export class TapeWriter {
   /** Puts what was learned into the card of the chassis; the way back is offered. */
   async teach(lesson: Lesson): Promise<void> {
     const id = this.job.card()?.id;
-    const done = id ? await this.changes.teachCard(id, lesson) : undefined;
+    const job = this.job.file()?.row.number;
+    const at = { on: dayOf(this.clock.now()), ...(job === undefined ? {} : { job }) };
+    const done = id ? await this.changes.teachCard(id, lesson, at) : undefined;
     if (!done) return void this.snack.open('The card has no such place, so nothing was changed.', 'Close');
     this.snack
       .open(`In the card of ${done.now.chassis} now.`, 'Undo', { duration: 8000 })

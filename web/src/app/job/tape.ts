@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { partOf, type LaidCard } from '@amber-relay/core/card';
+import { partOf, pointOf, type LaidCard, type Lesson } from '@amber-relay/core/card';
 import { lessonOf } from '@amber-relay/core/job';
 import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
@@ -44,15 +44,27 @@ export class Tape {
     this.job.lines().filter((line) => line.entry.kind !== 'strike' && (this.withStruck() || !line.struckBy)),
   );
   protected readonly hidden = computed(() => Math.max(0, this.entries().length - shownAtOnce - this.more()));
-  /** Parts that the card does not have, so that no section is suspected by them: each at the last entry that names it. */
+  /** Parts and points that the card does not have, so that no section is suspected by them: each at the last entry that names it. */
   private readonly homeless = computed((): ReadonlyMap<string, string> => {
     const card = this.job.card();
     const last = new Map<string, string>();
-    for (const entry of card ? this.job.stood() : [])
+    for (const entry of card ? this.job.stood() : []) {
       if ('designator' in entry && entry.designator && !partOf(card as LaidCard, entry.designator)) last.set(entry.designator, entry.id);
+      if (entry.kind !== 'reading') continue;
+      const { subject } = entry;
+      if (subject.what === 'point' && !pointOf(card as LaidCard, subject.point)) last.set(subject.point, entry.id);
+      if (subject.what === 'part' && !partOf(card as LaidCard, subject.designator)) last.set(subject.designator, entry.id);
+    }
     return new Map([...last].map(([designator, id]) => [id, designator]));
   });
 
+  protected readonly teachText: Readonly<Record<Lesson['kind'], string>> = {
+    reading: 'Right on a healthy set: into the card',
+    fault: 'Known fault: into the card',
+    limit: 'The manual says the same: into the card',
+    part: 'Into the card',
+    point: 'Into the card',
+  };
   protected readonly rows = computed(() =>
     this.entries()
       .slice(this.hidden())
@@ -68,9 +80,13 @@ export class Tape {
   );
   protected readonly count = computed(() => this.job.lines().filter((line) => line.entry.kind !== 'strike').length);
 
-  /** Puts a part into a section of the card: from then on it is worth as much as any other. */
-  protected place(designator: string, section: string): void {
-    if (section) void this.writer.teach({ kind: 'part', designator, section });
+  /** Puts a part or a point into a section of the card: from then on it is worth as much as any other. */
+  protected place(name: string, section: string, entry: TapeEntry): void {
+    if (!section) return;
+    const isPoint = entry.kind === 'reading' && entry.subject.what === 'point';
+    void this.writer.teach(
+      isPoint ? { kind: 'point', point: name, section, unit: entry.unit } : { kind: 'part', designator: name, section },
+    );
   }
 
   /** An entry is never rewritten, so its words are found once for a card. */

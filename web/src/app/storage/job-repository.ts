@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { layCard, type LaidCard } from '@amber-relay/core/card';
+import { layCard, readCard, type Card, type LaidCard } from '@amber-relay/core/card';
 import { attempt, CoreError } from '@amber-relay/core/errors';
 import {
   jobSchema,
@@ -55,6 +55,8 @@ const laidKey = (set: RadioSet | undefined): string => (set ? JSON.stringify([se
 export interface Booking {
   readonly customer: Customer;
   readonly set: RadioSet;
+  /** The card with which a set begins that is met for the first time. */
+  readonly card?: Card;
   readonly job: Omit<Job, 'id' | 'number' | 'setId' | 'customerId' | 'bookedInAt'>;
   readonly entries: readonly TapeBody[];
   readonly photos: readonly Photo[];
@@ -228,13 +230,16 @@ export class JobRepository {
   async bookIn(booking: Booking, by: string): Promise<JobRow> {
     const customer = customerSchema.parse(booking.customer);
     const set = radioSetSchema.parse({ ...booking.set, customerId: customer.id });
-    const card = await this.laid(set);
+    const begun = booking.card && readCard(booking.card);
+    const card = begun ? layCard(begun, begun.models[0]?.id ?? '') : await this.laid(set);
     const at = new Date().toISOString();
     const { db } = this;
     const bytes = booking.photos.reduce((sum, photo) => sum + photo.bytes.length, 0);
     return db.write(
-      [db.settings, db.customers, db.sets, db.jobs, db.tape, db.attachments, db.blobs],
+      [db.settings, db.customers, db.sets, db.cards, db.jobs, db.tape, db.attachments, db.blobs],
       async () => {
+        // Another of the same name was made in another tab: it is never written over.
+        if (begun && !(await db.cards.get(begun.id))) await db.cards.add(begun);
         const settings = (await db.settings.get('shop')) ?? newShopSettings;
         const last = await db.jobs.orderBy('number').last();
         const number = Math.max(settings.nextJobNumber, (last?.number ?? 0) + 1);

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { readCard, withLesson, type Card, type Lesson } from '@amber-relay/core/card';
+import { readCard, withLesson, type Card, type LearnedAt, type Lesson } from '@amber-relay/core/card';
 import { shopSettingsSchema, type ShopSettings } from '@amber-relay/core/job';
 import { linkSchema, type InstrumentAddress } from '@amber-relay/core/measure';
 import { BenchDatabase } from './bench-database';
@@ -61,8 +61,8 @@ export class ShopChanges {
   }
 
   /** Puts a lesson into a card; undefined where the card has no place for it. */
-  teachCard(id: string, lesson: Lesson): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
-    return this.changeCard(id, (card) => withLesson(card, lesson));
+  teachCard(id: string, lesson: Lesson, at?: LearnedAt): Promise<{ readonly was: Card; readonly now: Card } | undefined> {
+    return this.changeCard(id, (card) => withLesson(card, lesson, at));
   }
 
   async noteArchived(at: Date): Promise<void> {

@@ -85,6 +85,9 @@ import { BeforeAfter } from './before-after';
     .chart {
       height: 250px;
     }
+    .typical {
+      display: block;
+    }
   `,
 })
 export class TestStage {
@@ -103,6 +106,7 @@ export class TestStage {
         name: limit.name,
         under: [conditionText(limit.condition), limit.how].filter(Boolean).join(', '),
         limits: limitsText(limit.low, limit.high, limit.unit),
+        typical: limit.typical ? 'typical' : '',
         before: this.cell(before),
         after: this.cell(after),
         between: between.flatMap((reading) => this.cell(reading) ?? []),

@@ -1,0 +1,13 @@
+import { cbAmFm } from './cb-am-fm';
+import type { SetKind } from './set-kind';
+
+export const cbFm: SetKind = {
+  ...cbAmFm,
+  id: 'cb-fm',
+  name: 'CB, FM only',
+  modes: ['FM'],
+  usualModes: 1,
+  channelPlan: 'cb-uk-40',
+  channels: { from: 1, to: 40, usual: 19 },
+  lacks: ['no AM: the AF stage does not modulate the final'],
+};

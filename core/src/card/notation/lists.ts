@@ -1,0 +1,27 @@
+import { quantityText, type Unit } from '../../quantity';
+import { slug } from './guesses';
+
+/** Rows as lines of a spreadsheet; empty cells at the end are left away. */
+export const asLines = (rows: readonly (readonly (string | undefined)[])[]): string =>
+  rows
+    .map((row) =>
+      row
+        .map((cell) => cell ?? '')
+        .join('\t')
+        .replace(/\t+$/, ''),
+    )
+    .join('\n');
+
+/** A figure as it is typed into a cell. */
+export const figureCell = (value: number | undefined, unit: Unit): string =>
+  value === undefined ? '' : quantityText(value, unit, { digits: 9 }).replace('−', '-');
+
+/** An id from a name that none of the others has. */
+export function ownId(name: string, others: readonly { readonly id: string }[]): string {
+  const plain = slug(name) || 'line';
+  const taken = (id: string): boolean => others.some((other) => other.id === id);
+  if (!taken(plain)) return plain;
+  let n = 2;
+  while (taken(`${plain}-${n}`)) n += 1;
+  return `${plain}-${n}`;
+}
