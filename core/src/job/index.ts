@@ -10,6 +10,7 @@ export * from './records';
 export * from './report';
 export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';
+export { readStockLines, stockColumns, stockRow, type StockLine } from './stock-lines';
 export { stockMoves } from './stock-moves';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
 export {

@@ -1,3 +1,5 @@
+export { accuracyText, readAccuracy } from './accuracy-text';
+export { instrumentKinds, type InstrumentKind } from './instrument-kinds';
 export * from './accuracy';
 export * from './counter';
 export * from './instrument';

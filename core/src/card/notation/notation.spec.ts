@@ -1,7 +1,6 @@
 import { smallCard } from '../../testing/small-card';
 import { readTexts, shortName, textsOf, type CardTexts } from './index';
 import type { Card } from '../card-schema';
-import { checkCard } from '../check-card';
 import { withLesson } from '../learned';
 import { readCard } from '../read-card';
 

@@ -158,9 +158,14 @@ export class CardEditor {
   /** Something has been typed that is in no card yet, now or before the page was left. */
   protected readonly kept = linkedSignal(() => localStorage.getItem(this.draftKey()) !== null);
   protected readonly read = computed(() => readTexts(this.texts(), this.base()));
+  /** The card as far as it goes: without a name it is counted and drawn all the same. */
+  private readonly seen = computed(() => {
+    const texts = this.texts();
+    return texts.chassis.trim() ? this.read().card : readTexts({ ...texts, chassis: 'Draft' }, this.base()).card;
+  });
   /** The last card that could be read, so that the diagram stays while a line is being typed. */
   private readonly good = linkedSignal<Card | undefined, Card | undefined>({
-    source: () => this.read().card,
+    source: this.seen,
     computation: (card, before) => card ?? before?.value,
   });
   protected readonly drawn = computed((): LaidCard | undefined => {

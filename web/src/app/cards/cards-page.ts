@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { conditionText } from '@amber-relay/core/card';
+import { conditionText, setKindList } from '@amber-relay/core/card';
 import { limitsText } from '@amber-relay/core/measure';
 import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
@@ -34,7 +34,10 @@ import { ShopRepository } from '../storage/shop-repository';
             <a mat-flat-button [routerLink]="['/cards', card.id, 'edit']">Change</a>
           </header>
           <p>Models: {{ models() }}</p>
-          @for (h of card.hazards; track h.kind) {
+          @if (begun(); as says) {
+            <p class="begun" role="note">{{ says }}</p>
+          }
+          @for (h of card.hazards; track $index) {
             <p class="caution">{{ h.text }}</p>
           }
           <h2>Test points</h2>
@@ -54,12 +57,37 @@ import { ShopRepository } from '../storage/shop-repository';
                   <td class="fig">{{ row.id }}</td>
                   <td>{{ row.name }}</td>
                   <td>{{ row.condition }}</td>
-                  <td class="fig">{{ row.expect }}</td>
+                  <td class="fig">
+                    {{ row.expect }}<small>{{ row.typical }}</small>
+                  </td>
                   <td>{{ row.where }}</td>
                 </tr>
               }
             </tbody>
           </table>
+          @if (tests().length) {
+            <h2>Tests</h2>
+            <table class="plain">
+              <thead>
+                <tr>
+                  <th>Test</th>
+                  <th>Condition</th>
+                  <th>Limits</th>
+                </tr>
+              </thead>
+              <tbody>
+                @for (row of tests(); track row.id) {
+                  <tr>
+                    <td>{{ row.name }}</td>
+                    <td>{{ row.condition }}</td>
+                    <td class="fig">
+                      {{ row.limits }}<small>{{ row.typical }}</small>
+                    </td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          }
           <h2>Sections and parts</h2>
           <table class="plain">
             <thead>
@@ -81,6 +109,14 @@ import { ShopRepository } from '../storage/shop-repository';
               }
             </tbody>
           </table>
+          @if (card.history?.length) {
+            <h2>Learned at the bench</h2>
+            <ul aria-label="Learned at the bench">
+              @for (lesson of card.history; track $index) {
+                <li>{{ lesson.what }} ({{ lesson.on }}{{ lesson.job ? ', job ' + lesson.job : '' }})</li>
+              }
+            </ul>
+          }
         </div>
       }
     </div>
@@ -123,6 +159,15 @@ import { ShopRepository } from '../storage/shop-repository';
     h2 {
       margin: 10px 0 4px;
     }
+    .begun {
+      padding: 8px 12px;
+      background: var(--mat-sys-surface-container);
+    }
+    td small {
+      font: var(--mat-sys-body-medium);
+      font-stretch: var(--ar-stretch-text);
+      color: var(--mat-sys-on-surface-variant);
+    }
     td.ref {
       white-space: normal;
     }
@@ -150,10 +195,29 @@ export class CardsPage {
         name: p.name,
         condition: conditionText(e.condition) || 'always',
         expect: limitsText(e.low, e.high, p.unit),
+        typical: e.typical ? ' typical' : '',
         where: p.where ?? '',
       })),
     ),
   );
+  protected readonly tests = computed(() =>
+    (this.shown()?.limits ?? []).map((l) => ({
+      id: l.id,
+      name: l.name,
+      condition: conditionText(l.condition) || 'always',
+      limits: limitsText(l.low, l.high, l.unit),
+      typical: l.typical ? ' typical' : '',
+    })),
+  );
+  /** That a card only begins, and how much of it is its own. */
+  protected readonly begun = computed(() => {
+    const card = this.shown();
+    const kind = setKindList.find(({ id }) => id === card?.begunFrom);
+    if (!card || !kind) return '';
+    const figures = [...card.limits, ...card.testPoints.flatMap((p) => p.expect)];
+    const own = figures.filter(({ typical }) => !typical).length;
+    return `Begun from its kind, ${kind.name}: ${own} of ${figures.length} figures are this chassis’ own, the others are typical and count half.`;
+  });
   protected readonly sections = computed(() => {
     const card = this.shown();
     return (card?.sections ?? []).map((s) => ({

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import type { Instrument, InstrumentAccuracy } from '@amber-relay/core/measure';
+import { MatButton } from '@angular/material/button';
+import { accuracyText, type Instrument } from '@amber-relay/core/measure';
 import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
+import { InstrumentForm } from './instrument-form';
 import { LinkPanel } from './link-panel';
 import { fromStore } from '../storage/from-store';
 import { ShopRepository } from '../storage/shop-repository';
@@ -9,12 +11,13 @@ import { ShopRepository } from '../storage/shop-repository';
 @Component({
   selector: 'app-instruments-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LinkPanel],
+  imports: [InstrumentForm, LinkPanel, MatButton],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Instruments">
       <header>
         <h1>Instruments</h1>
-        <span class="quiet">Every verdict reckons with these: a reading too near its limit for the instrument is “can’t tell”.</span>
+        <span class="quiet grow">Every verdict reckons with these: a reading too near its limit for the instrument is “can’t tell”.</span>
+        <button mat-flat-button (click)="open('new')">Add an instrument</button>
       </header>
       <table class="plain">
         <thead>
@@ -30,7 +33,9 @@ import { ShopRepository } from '../storage/shop-repository';
           @for (i of rows(); track i.id) {
             <tr>
               <td>
-                <b>{{ i.name }}</b>
+                <button class="bare name" (click)="open(i.id)" [attr.aria-label]="'Change ' + i.name">
+                  <b>{{ i.name }}</b>
+                </button>
               </td>
               <td class="ref">{{ i.reads }}</td>
               <td>
@@ -41,7 +46,9 @@ import { ShopRepository } from '../storage/shop-repository';
               </td>
               <td class="quiet">{{ i.note }}</td>
               <td>
-                <button class="chip" [attr.aria-pressed]="linking() === i.id" (click)="linking.set(i.id)">{{ i.link }}</button>
+                <button class="chip" [attr.aria-pressed]="linking() === i.id" (click)="editing.set(null); linking.set(i.id)">
+                  {{ i.link }}
+                </button>
               </td>
             </tr>
           } @empty {
@@ -53,7 +60,9 @@ import { ShopRepository } from '../storage/shop-repository';
           }
         </tbody>
       </table>
-      @if (chosen(); as instrument) {
+      @if (editing()) {
+        <app-instrument-form [instrument]="edited()" [others]="instruments()" (closed)="editing.set(null)" />
+      } @else if (chosen(); as instrument) {
         <app-link-panel [instrument]="instrument" (closed)="linking.set(null)" />
       } @else {
         <p class="quiet below">
@@ -73,6 +82,10 @@ import { ShopRepository } from '../storage/shop-repository';
       vertical-align: top;
       padding-block: 8px;
     }
+    .name {
+      min-height: 40px;
+      text-align: left;
+    }
     small {
       display: block;
       font: var(--mat-sys-body-medium);
@@ -83,14 +96,17 @@ import { ShopRepository } from '../storage/shop-repository';
 })
 export class InstrumentsPage {
   private readonly read = fromStore('the instruments', inject(ShopRepository).instruments$);
-  private readonly instruments = computed(() => this.read() ?? []);
+  protected readonly instruments = computed(() => this.read() ?? []);
   /** Nothing is said of there being none before it was looked. */
   protected readonly empty = computed(() =>
-    this.read() ? 'None listed: readings are then judged by their last digit alone. Instruments come in with an archive.' : 'Reading…',
+    this.read() ? 'None listed: readings are then judged by their last digit alone. Add what stands on your bench.' : 'Reading…',
   );
   /** The instrument whose link is being looked at. */
   protected readonly linking = signal<string | null>(null);
   protected readonly chosen = computed(() => this.instruments().find(({ id }) => id === this.linking()));
+  /** The instrument that is being changed, or `new`. */
+  protected readonly editing = signal<string | null>(null);
+  protected readonly edited = computed(() => this.instruments().find(({ id }) => id === this.editing()) ?? null);
   protected readonly rows = computed(() =>
     this.instruments().map((i) => ({
       id: i.id,
@@ -98,27 +114,19 @@ export class InstrumentsPage {
       note: i.note ?? '',
       link: !i.link ? 'Link it' : i.link.host === 'stand-in' ? 'Stand-in' : `${i.link.host}:${i.link.port}`,
       reads: i.measures.map(unitSign).join(', ') + (i.words ? `, for ${i.words.join(', ')}` : ''),
-      accuracy: accuracyText(i),
+      accuracy: accuracyText(i, i.measures[0] ?? ''),
       more: [
-        ...Object.entries(i.byUnit ?? {}).map(([unit, figures]) => `${unitSign(unit as Unit)}: ${accuracyText(figures)}`),
+        ...Object.entries(i.byUnit ?? {}).map(([unit, figures]) => `${unitSign(unit as Unit)}: ${accuracyText(figures, unit as Unit)}`),
         ...(i.counter ? [counterText(i.counter)] : []),
         ...(i.calibrated ? [`calibrated ${i.calibrated}`] : []),
       ],
     })),
   );
-}
 
-/** `±0.5% + 2 digits`: an accuracy as a handbook writes it. */
-function accuracyText(of: InstrumentAccuracy): string {
-  const parts = [
-    of.percentOfReading === undefined ? '' : `${of.percentOfReading}%`,
-    of.percentOfRange === undefined ? '' : `${of.percentOfRange}% of range`,
-    of.ppm === undefined ? '' : `${of.ppm} ppm`,
-    of.ppmPerYear === undefined ? '' : `${of.ppmPerYear} ppm a year`,
-    of.decibels === undefined ? '' : `${of.decibels} dB`,
-    of.counts ? `${of.counts} digits` : of.resolution ? `a step of ${of.resolution}` : '',
-  ].filter(Boolean);
-  return parts.length > 0 ? `±${parts.join(' + ')}` : '';
+  protected open(id: string): void {
+    this.linking.set(null);
+    this.editing.set(id);
+  }
 }
 
 const counterText = ({ kind, gatesS, displayDigits, prescaler }: NonNullable<Instrument['counter']>): string =>

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { readCard, withLesson, type Card, type LearnedAt, type Lesson } from '@amber-relay/core/card';
-import { shopSettingsSchema, type ShopSettings } from '@amber-relay/core/job';
-import { linkSchema, type InstrumentAddress } from '@amber-relay/core/measure';
+import { shopSettingsSchema, stockItemSchema, type ShopSettings, type StockItem } from '@amber-relay/core/job';
+import { instrumentSchema, linkSchema, type Instrument, type InstrumentAddress } from '@amber-relay/core/measure';
 import { BenchDatabase } from './bench-database';
 import { newShopSettings } from './new-shop-settings';
 
@@ -13,6 +13,27 @@ export class ShopChanges {
   /** Says where an instrument is reached, or that it no longer is. */
   async linkInstrument(id: string, link: InstrumentAddress | undefined): Promise<void> {
     await this.db.write([this.db.instruments], () => this.db.instruments.update(id, { link: link && linkSchema.parse(link) }));
+  }
+
+  /** Keeps an instrument, new or changed. */
+  async saveInstrument(instrument: Instrument): Promise<void> {
+    const checked = instrumentSchema.parse(instrument);
+    await this.db.write([this.db.instruments], () => this.db.instruments.put(checked));
+  }
+
+  /** Takes an instrument off the bench; readings that were judged by it stay as they were judged. */
+  async dropInstrument({ id }: Instrument): Promise<void> {
+    await this.db.write([this.db.instruments], () => this.db.instruments.delete(id));
+  }
+
+  /** Keeps items of stock, new or changed: all of them or none. */
+  async saveStock(items: readonly StockItem[]): Promise<void> {
+    const checked = items.map((item) => stockItemSchema.parse(item));
+    await this.db.write([this.db.stock], () => this.db.stock.bulkPut(checked));
+  }
+
+  async dropStock({ id }: StockItem): Promise<void> {
+    await this.db.write([this.db.stock], () => this.db.stock.delete(id));
   }
 
   /** Keeps the shop's particulars. Jobs that were written in the old currency go on in it. */
