@@ -1,32 +1,9 @@
 import { expect, test } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
 import { complaints, openDemo } from '../pages/demo';
+import { start, stopAll } from '../pages/server';
 
-const root = join(import.meta.dirname, '../..');
-
-interface Started {
-  readonly process: ChildProcess;
-  readonly said: () => string;
-  readonly ended: Promise<number | null>;
-}
-const running: ChildProcess[] = [];
-// A test that fails must not leave its server behind for the next run to stumble over.
-test.afterEach(() => running.splice(0).forEach((child) => child.kill('SIGKILL')));
-
-/** Starts the server as a command would. */
-function start(port: number, ...args: string[]): Started {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...args], {
-    cwd: root,
-    env: { ...process.env, PORT: String(port) },
-  });
-  running.push(child);
-  let said = '';
-  child.stdout.on('data', (data: Buffer) => (said += data.toString()));
-  child.stderr.on('data', (data: Buffer) => (said += data.toString()));
-  return { process: child, said: () => said, ended: new Promise((resolve) => child.on('exit', resolve)) };
-}
+test.afterEach(stopAll);
 
 test('the first screen downloads no more than 350 kB compressed, fonts and headers and all', async ({ browser }) => {
   const port = 4394;

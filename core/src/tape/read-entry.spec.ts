@@ -1,6 +1,6 @@
 import { smallLaid } from '../testing/small-card';
 import type { TapeBody, TapeEntry } from './index';
-import { entryWords } from './read-entry';
+import { entryEvidence, entryWords } from './read-entry';
 
 const card = smallLaid();
 const entry = (body: TapeBody): TapeEntry => ({ ...body, id: '1', jobId: '2', seq: 1, at: '2026-02-12T09:00:00.000Z', by: 'Runa' });
@@ -40,4 +40,31 @@ describe('entryWords', () => {
   });
   it('still says something without a card', () =>
     expect(entryWords(entry({ kind: 'function', functionId: 'receive-am', result: 'dead' }), undefined).what).toBe('receive-am: dead'));
+});
+
+describe('what is judged by what is typical', () => {
+  const reading = (value: number | null, more: object = {}): TapeBody => ({
+    kind: 'reading',
+    subject: { what: 'point', point: 'TP7' },
+    value,
+    unit: 'V',
+    step: 0.01,
+    condition: {},
+    uncertainty: 0,
+    verdict: 'low',
+    low: 7,
+    high: 9,
+    typical: true,
+    ...more,
+  });
+  const doubtful = (body: TapeBody): boolean => entryEvidence(card, { ...body, id: '1' })?.doubtful ?? false;
+  it('counts half, unless it lies far outside', () => {
+    expect([6, 3.6, 3.4, 17, 19, null].map((value) => doubtful(reading(value)))).toEqual([true, true, false, true, false, false]);
+    expect(doubtful(reading(6, { typical: undefined }))).toBeFalse();
+    const level = { unit: 'dBm', low: -20, high: -10 };
+    expect([-34, -36, 4, 6].map((value) => doubtful(reading(value, level)))).toEqual([true, false, true, false]);
+    expect(doubtful(reading(-90, { low: -60, high: -40 })))
+      .withContext('a negative voltage')
+      .toBeTrue();
+  });
 });

@@ -1,8 +1,9 @@
 import type { LaidCard } from '../card';
+import { isLevel } from '../quantity';
 import type { Evidence } from '../trace/evidence';
 import type { EntryWords, PaperLine } from './entry-kind';
 import { ofKind, standing } from './tape';
-import { kindOf, type TapeBody, type TapeEntry } from './tape-entry';
+import { kindOf, type EntryOf, type TapeBody, type TapeEntry } from './tape-entry';
 
 /** Puts an entry into words, with names from the card where there is one. */
 export function entryWords(entry: TapeBody & { readonly by?: string }, card: LaidCard | undefined): EntryWords {
@@ -25,12 +26,19 @@ export function paperLines(entry: TapeBody, card: LaidCard | undefined): readonl
   return 'lines' in paper ? paper.lines(entry as never, card) : [];
 }
 
+/** Less than half of the least, or more than twice the most; of a level, 15 dB beyond. */
+function isFarOut({ value, low, high, unit }: Pick<EntryOf<'reading'>, 'value' | 'low' | 'high' | 'unit'>): boolean {
+  if (value === null) return true;
+  if (isLevel(unit)) return (low !== undefined && value < low - 15) || (high !== undefined && value > high + 15);
+  return (low !== undefined && low > 0 && value < low / 2) || (high !== undefined && high > 0 && value > 2 * high);
+}
+
 /** What one entry tells Trace, or undefined when it tells nothing, or of a section that the card does not have; it need not be kept yet. */
 export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: string }): Evidence | undefined {
   const body = kindOf(entry).evidence?.(entry as never, card);
   if (!body || ('section' in body && !card.sections.some(({ id }) => id === body.section))) return undefined;
-  // What is but typical of a kind of set counts half, as what is doubted does.
-  const typical = entry.kind === 'reading' && entry.typical;
+  // What is but typical of a kind of set counts half, as what is doubted does, unless it lies far outside.
+  const typical = entry.kind === 'reading' && entry.typical && !isFarOut(entry);
   return { id: entry.id, ...body, ...(typical ? { doubtful: true } : {}) };
 }
 

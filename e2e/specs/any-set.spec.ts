@@ -1,0 +1,150 @@
+import { expect, test, type Page } from '@playwright/test';
+import { JobPage } from '../pages/job-page';
+import { start, stopAll } from '../pages/server';
+
+test.afterEach(stopAll);
+
+/** A shop of one's own, with nothing in it: each browser begins one. */
+async function emptyShop(port: number): Promise<string> {
+  const server = start(port);
+  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
+  return `http://127.0.0.1:${port}`;
+}
+
+/** Whoever sits before the screen, and what it costs: each press, choice and line that is typed is one act. */
+class Hands {
+  acts = 0;
+  constructor(private readonly page: Page) {}
+  async press(name: string | RegExp, role: 'button' | 'link' = 'button'): Promise<void> {
+    this.acts += 1;
+    await this.page
+      .getByRole(role, { name, exact: typeof name === 'string' })
+      .first()
+      .click();
+  }
+  async fill(label: string, text: string): Promise<void> {
+    this.acts += 1;
+    await this.page.getByLabel(label, { exact: true }).fill(text);
+    await this.page.keyboard.press('Escape');
+  }
+  async choose(label: string, option: string): Promise<void> {
+    this.acts += 1;
+    await this.page.getByLabel(label, { exact: true }).selectOption({ label: option });
+  }
+  async line(job: JobPage, text: string): Promise<void> {
+    this.acts += 1;
+    await job.type(text);
+  }
+}
+
+test('an empty shop and a set that nobody has a card for: a reading judged in 25 acts, a fault found, and a card that has learned', async ({
+  page,
+}) => {
+  const at = await emptyShop(4396);
+  const hands = new Hands(page);
+  const job = new JobPage(page);
+  await page.goto(`${at}/day`);
+  await hands.press('Instruments', 'link');
+  for (const kind of ['Multimeter, 4½ digits', 'Through-line wattmeter, average']) {
+    await hands.press('Add an instrument');
+    await hands.choose('Begin with', kind);
+    await hands.press('Keep it');
+    await expect(page.getByRole('button', { name: `Change ${kind}` })).toBeVisible();
+  }
+  await hands.press('Jobs', 'link');
+  await hands.press(/Book in/, 'link');
+  await hands.fill('Maker', 'Zellen');
+  await hands.fill('Model', 'Coble 12');
+  await hands.fill('Name', 'Tam of the quay');
+  await hands.fill('In the owner’s own words', 'Neither hears nor sends');
+  await hands.choose('Which kind of set is it?', 'VHF or UHF FM, one band');
+  await hands.press('Book in');
+  await expect(job.heading('Safety and cold checks')).toBeVisible();
+  await hands.line(job, 'receive dead');
+  await hands.line(job, 'pwr keyed 0.2w');
+  await expect(job.rows().last()).toContainText('low');
+  expect(hands.acts).toBeLessThanOrEqual(25);
+
+  // The fault: the rail that both need.
+  await job.type('display works');
+  await job.type('sup1 13.7v');
+  await job.type('rail1 0.4v');
+  await job.type('tp31 13.6v');
+  await job.open('Trace');
+  await expect.poll(async () => (await job.section('8 V regulator').getAttribute('aria-label')) ?? '').toMatch(/prime|suspect/);
+  await job.type('proof ic2 bad nothing comes out');
+  await job.tape().getByLabel('Section of IC2').selectOption({ label: '8 V regulator' });
+  await job.tape().getByLabel('Section of TP31').selectOption({ label: 'Supply input' });
+  await expect(job.tape().getByLabel('Section of TP31')).toHaveCount(0);
+  await expect(job.section('8 V regulator')).toHaveAttribute('aria-label', /prime/);
+  for (const line of ['fit ic2 8 V regulator @1.20', 'rail1 8.02v', 'receive works', 'pwr keyed 44w']) await job.type(line);
+  await job
+    .tape()
+    .getByRole('button', { name: /^Into the card: 8 V rail/ })
+    .last()
+    .click();
+  await job.open('Hand back');
+  await expect(job.area()).toContainText('IC2: 8 V regulator fitted');
+  await expect(job.area()).toContainText('in, by what is typical');
+
+  // What the first job taught stands on the card, and serves the second.
+  await page.goto(`${at}/cards`);
+  const learned = page.getByRole('list', { name: 'Learned at the bench' });
+  for (const what of ['IC2 belongs to 8 V regulator', 'TP31 is at Supply input', 'RAIL1 is 8.02 V', 'job 1)'])
+    await expect(learned).toContainText(what);
+  await expect(page.getByRole('note')).toContainText('figures are this chassis’ own');
+  await page.goto(`${at}/book-in`);
+  for (const [label, text] of [
+    ['Maker', 'Zellen'],
+    ['Model', 'Coble 12'],
+    ['Name', 'Hesta ferry'],
+    ['In the owner’s own words', 'Deaf'],
+  ] as const)
+    await hands.fill(label, text);
+  await expect(page.getByText('There is a card for it: Zellen Coble 12.')).toBeVisible();
+  await page.getByRole('button', { name: 'Book in' }).click();
+  await expect(job.heading('Safety and cold checks')).toBeVisible();
+  await job.type('tp31 13.6v');
+  await job.type('rail1 8.0v');
+  await expect(job.rows().last()).toContainText('in');
+  await expect(job.tape().getByLabel('Section of TP31')).toHaveCount(0);
+});
+
+test('stock is added, pasted, changed, and counted down by a part that is fitted from it by line', async ({ page }) => {
+  const at = await emptyShop(4398);
+  await page.goto(`${at}/stock`);
+  await page.getByRole('button', { name: 'Add a part' }).click();
+  await page.getByLabel('Part', { exact: true }).fill('8 V regulator');
+  await page.getByLabel('How many').fill('some');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('"some" is not how many')).toBeVisible();
+  await page.getByLabel('How many').fill('3');
+  await page.getByLabel('Price each').fill('1.20');
+  await page.getByLabel('Drawer').fill('E2');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  const row = page.getByRole('row').filter({ hasText: '8 V regulator' });
+  await expect(row).toContainText('1.20');
+  await page.getByRole('button', { name: 'Paste a list' }).click();
+  const list = page.getByLabel('From a spreadsheet or a CSV file');
+  await list.fill('220 µF 25 V\telectrolytic\tfew');
+  await expect(page.getByText('Line 1: "few" is not how many')).toBeVisible();
+  await list.fill('220 µF 25 V\telectrolytic\t14\t0.35\tB2\n8 V regulator\t\t2\t1.20\tE2');
+  await page.getByRole('button', { name: 'Take 2 parts in' }).click();
+  await expect(row).toContainText('5');
+  await page.goto(`${at}/book-in`);
+  for (const [label, text] of [
+    ['Maker', 'Zellen'],
+    ['Model', 'Skiff'],
+    ['Name', 'Hesta ferry'],
+    ['In the owner’s own words', 'Deaf'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Book in' }).click();
+  const job = new JobPage(page);
+  await job.type('fit ic2 from E2');
+  await expect(job.rows().last()).toContainText('8 V regulator, from stock, E2');
+  await page.goto(`${at}/stock`);
+  await expect(row).toContainText('4');
+});
