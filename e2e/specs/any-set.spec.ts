@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
 import { start, stopAll } from '../pages/server';
 
@@ -147,4 +148,61 @@ test('stock is added, pasted, changed, and counted down by a part that is fitted
   await expect(job.rows().last()).toContainText('8 V regulator, from stock, E2');
   await page.goto(`${at}/stock`);
   await expect(row).toContainText('4');
+});
+
+test('what was booked in wrongly is corrected, and the tape keeps what stood there', async ({ page }) => {
+  await openJob(page, 419, 'book-in');
+  const job = new JobPage(page);
+  const area = job.area();
+  await area.getByRole('button', { name: 'Correct', exact: true }).click();
+  const form = area.getByRole('form', { name: 'Correct what was booked in' });
+  await form.getByLabel('serial').fill('OB7-20439');
+  await form.getByLabel('promised for').fill('2026-02-30');
+  await form.getByRole('button', { name: 'Correct it' }).click();
+  await expect(form.getByText('Write the day like 2026-02-13.')).toBeVisible();
+  await form.getByLabel('promised for').fill('2026-12-04');
+  await form.getByLabel('spending limit').fill('');
+  await form.getByRole('button', { name: 'Correct it' }).click();
+  await expect(form).toHaveCount(0);
+  await expect(area).toContainText('OB7-20439');
+  await expect(area).toContainText('none agreed');
+  await expect(job.tape()).toContainText('Corrected, serial: OB7-20430 to OB7-20439');
+  await expect(job.tape()).toContainText('Corrected, spending limit: 60.00 to nothing');
+  await page.reload();
+  await expect(area).toContainText('OB7-20439');
+});
+
+test('a set that was booked in without a card gets one on the job, where it is missed', async ({ page }) => {
+  const at = await emptyShop(4397);
+  await page.goto(`${at}/book-in`);
+  for (const [label, text] of [
+    ['Maker', 'Zellen'],
+    ['Model', 'Skiff'],
+    ['Name', 'Hesta ferry'],
+    ['In the owner’s own words', 'Deaf'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Book in' }).click();
+  const job = new JobPage(page);
+  await expect(job.heading('Safety and cold checks')).toBeVisible();
+  for (const [stage, words] of [
+    ['Functions', 'its functions are not known'],
+    ['Test', 'there are no limits to test against'],
+    ['Trace', 'there is nothing to reason on'],
+  ] as const) {
+    await job.open(stage);
+    await expect(job.area()).toContainText(words);
+  }
+  await page.getByLabel('Which kind of set is it?').selectOption({ label: 'CB, AM and FM, PLL' });
+  await job.area().getByRole('button', { name: 'FM', exact: true }).click();
+  await job.area().getByRole('button', { name: 'Begin its card' }).click();
+  await expect(job.section('RF amplifier')).toBeVisible();
+  await job.type('receive am dead');
+  await job.type('pwr am keyed 3.6w');
+  await expect(job.rows().last()).toContainText('in');
+  await job.open('Functions');
+  await expect(job.area().getByRole('button', { name: 'Receive AM: dead' })).toBeVisible();
+  await expect(job.area().getByRole('button', { name: /Receive FM/ })).toHaveCount(0);
 });

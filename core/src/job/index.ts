@@ -2,6 +2,7 @@ export { beforeHandBack, type NotYet } from './before-hand-back';
 export { benchState, lessonOf, startCondition } from './bench-state';
 export { checkClaims, claimLines, type ClaimCheck, type ClaimLine } from './claims';
 export { functionCourses, holds, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
+export { bookedNames, bookedTexts, corrected, type BookedField, type BookedTexts, type Corrected } from './corrections';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';

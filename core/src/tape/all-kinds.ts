@@ -3,6 +3,7 @@ import { cause } from './kinds/cause';
 import { claim } from './kinds/claim';
 import { claimChecked } from './kinds/claim-checked';
 import { comparison } from './kinds/comparison';
+import { correction } from './kinds/correction';
 import { doubt } from './kinds/doubt';
 import { finding } from './kinds/finding';
 import { fit } from './kinds/fit';
@@ -52,6 +53,7 @@ export const allKinds = [
   cause,
   work,
   sum,
+  correction,
   note,
   remark,
   labour,

@@ -62,7 +62,9 @@ export function readFunctions(text: string, { modes, bands, base, named, tell }:
       condition,
       route,
       // A function that is new gets its place in the grid; a known one keeps what it had.
-      ...(group === 'control' || known ? {} : { row, column: group === 'receive' ? 'Receive' : 'Transmit' }),
+      ...(group === 'control' || known
+        ? {}
+        : { row, column: [group === 'receive' ? 'Receive' : 'Transmit', condition.band && condition.mode].filter(Boolean).join(' ') }),
     });
   }
   return functions;

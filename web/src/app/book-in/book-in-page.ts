@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, linkedSignal, signal, viewChildren } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChildren } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material/autocomplete';
@@ -9,14 +9,15 @@ import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { provideLuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { Router, RouterLink } from '@angular/router';
-import { cardFromKind, setKindList, usualBands, usualModes, type CardFunction, type SetKind } from '@amber-relay/core/card';
+import type { Card, CardFunction } from '@amber-relay/core/card';
 import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
 import type { Customer, RadioSet, Symptom } from '@amber-relay/core/job';
 import type { TapeBody } from '@amber-relay/core/tape';
-import { attempt, CoreError } from '@amber-relay/core/errors';
+import { CoreError } from '@amber-relay/core/errors';
 import { parseMoney } from '@amber-relay/core/money';
 import type { DateTime } from 'luxon';
 import { map, of, startWith, switchMap } from 'rxjs';
+import { KindChoice } from '../ui/kind-choice';
 import { fromStore } from '../storage/from-store';
 import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
@@ -41,6 +42,7 @@ type Refusals = Readonly<Partial<Record<Refusable, string>>>;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     Field,
+    KindChoice,
     ReactiveFormsModule,
     MatAutocompleteModule,
     MatButton,
@@ -124,40 +126,14 @@ export class BookInPage {
     }
     return undefined;
   });
-  protected readonly kinds = setKindList;
-  /** What kind of set it is, where there is no card for it; empty where nobody says. */
-  protected readonly kindId = signal('');
-  protected readonly kind = computed(() => setKindList.find(({ id }) => id === this.kindId()));
-  protected readonly modes = linkedSignal<SetKind | undefined, readonly string[]>({
-    source: this.kind,
-    computation: (kind) => (kind ? usualModes(kind) : []),
+  protected readonly taken = computed(() => this.cards().map(({ id }) => id));
+  protected readonly year = computed(() => {
+    const made = this.values().madeIn.trim();
+    return /^\d{4}$/.test(made) && Number(made) >= 1930 ? Number(made) : this.clock.now().getFullYear();
   });
-  protected readonly bands = linkedSignal<SetKind | undefined, readonly string[]>({
-    source: this.kind,
-    computation: (kind) => (kind ? usualBands(kind) : []),
-  });
-  /** The card that is made of it, or why none can be. */
-  private readonly begun = computed(() => {
-    const kind = this.kind();
-    const { maker, model, madeIn } = this.values();
-    if (!kind || this.match() || !maker.trim() || !model.trim()) return undefined;
-    const year = /^\d{4}$/.test(madeIn.trim()) ? Number(madeIn) : this.clock.now().getFullYear();
-    return attempt(() => {
-      const card = cardFromKind(kind, { maker: maker.trim(), model: model.trim(), modes: this.modes(), bands: this.bands(), year });
-      const taken = (id: string): boolean => this.cards().some((each) => each.id === id);
-      let id = card.id || 'card';
-      for (let n = 2; taken(id); n += 1) id = `${card.id || 'card'}-${n}`;
-      return { ...card, id };
-    });
-  });
-  protected readonly begunCard = computed(() => {
-    const begun = this.begun();
-    return begun?.ok ? begun.value : undefined;
-  });
-  protected readonly begunWrong = computed(() => {
-    const begun = this.begun();
-    return begun && !begun.ok ? `${begun.failure.message} ${begun.failure.remedy}` : '';
-  });
+  /** The card with which the set begins where there is none for it, once somebody says of which kind it is. */
+  protected readonly begun = signal<Card | undefined>(undefined);
+  private readonly begunCard = computed(() => (this.match() ? undefined : this.begun()));
   private readonly card = computed(() => this.match()?.card ?? this.begunCard());
   protected readonly functions = computed((): readonly CardFunction[] => this.card()?.functions ?? []);
   protected readonly sections = computed(() => this.card()?.sections ?? []);
@@ -190,11 +166,6 @@ export class BookInPage {
     ),
     [],
   );
-
-  /** One more of the modes or bands, or one less, in the order of the kind. */
-  protected toggled(list: readonly string[], all: readonly string[], one: string): readonly string[] {
-    return all.filter((each) => (each === one ? !list.includes(one) : list.includes(each)));
-  }
 
   protected addSymptom(id: string, result: string): void {
     const fn = this.functions().find((f) => f.id === id);

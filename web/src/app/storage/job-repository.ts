@@ -9,6 +9,7 @@ import {
   stockMoves,
   summarise,
   type Attachment,
+  type Corrected,
   type Customer,
   type Job,
   type RadioSet,
@@ -50,6 +51,9 @@ function refuseSecondStrike(tape: readonly TapeEntry[], body: TapeBody): void {
 
 /** What a laid card depends on besides the card itself. */
 const laidKey = (set: RadioSet | undefined): string => (set ? JSON.stringify([set.cardId, set.modelId, set.modifications]) : '');
+
+/** What a job may lack: corrected away, it is to be gone. */
+const withoutMaybe = { promisedOn: undefined, spendLimitMinor: undefined } as const;
 
 /** A new job with what belongs to it; ids are given here. */
 export interface Booking {
@@ -166,13 +170,23 @@ export class JobRepository {
     by: string,
     at = new Date(),
     pictures: readonly Picture[] = [],
+    beside: Pick<Corrected, 'job' | 'set' | 'customer'> | undefined = undefined,
   ): Promise<TapeEntry[]> {
     const { db } = this;
-    const tables = [db.tape, db.jobs, db.sets, db.cards, db.stock, ...(pictures.length ? [db.attachments, db.blobs] : [])];
+    const tables = [
+      db.tape,
+      db.jobs,
+      db.sets,
+      db.cards,
+      db.stock,
+      ...(pictures.length ? [db.attachments, db.blobs] : []),
+      ...(beside ? [db.customers] : []),
+    ];
     return db.write(
       tables,
       async () => {
-        const row = await db.jobs.get(jobId);
+        const stood = await db.jobs.get(jobId);
+        const row = stood && beside ? { ...stood, ...withoutMaybe, ...beside.job } : stood;
         if (!row)
           throw new CoreError(
             'unknown-name',
@@ -180,6 +194,7 @@ export class JobRepository {
             'This job is no longer here.',
             'It was taken out in another tab: go to Jobs, or bring it back from an archive.',
           );
+        if (beside) await Promise.all([db.sets.put(beside.set), db.customers.put(beside.customer)]);
         const set = await db.sets.get(row.setId);
         // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
         const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
@@ -224,6 +239,11 @@ export class JobRepository {
         strikes.map(({ id }) => ({ kind: 'strike', entry: id, reason: 'brought back' })),
         by,
       );
+  }
+
+  /** Puts right what was booked in, and says so on the tape: all of it at once or not at all. */
+  async correct({ job, set, customer, entries }: Corrected, by: string): Promise<void> {
+    await this.appendAll(job.id, entries, by, new Date(), [], { job, set, customer });
   }
 
   /** Books a set in: owner, set, job, first entries and photos at once or not at all. */

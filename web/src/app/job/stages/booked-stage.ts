@@ -16,20 +16,25 @@ import { ClaimList } from '../claim-list';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ProblemList } from '../problem-list';
+import { CorrectForm } from './correct-form';
 
-/** What was booked in: read here, never rewritten. */
+/** What was booked in; a correction of it stands on the tape. */
 @Component({
   selector: 'app-booked-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClaimList, MatButton, MatIcon, RouterLink, ProblemList, Pictures],
+  imports: [ClaimList, CorrectForm, MatButton, MatIcon, RouterLink, ProblemList, Pictures],
   template: `
     @if (job.file(); as file) {
       <header class="head">
         <h1>Book in</h1>
         <span class="grow"></span>
+        <button mat-stroked-button (click)="correcting.set(!correcting())" [attr.aria-expanded]="correcting()">Correct</button>
         <a mat-stroked-button [routerLink]="['/job', file.row.id, 'tag']"><mat-icon svgIcon="print" />Job tag</a>
       </header>
       <div class="body stack" tabindex="0" role="group" aria-label="What was booked in">
+        @if (correcting()) {
+          <app-correct-form (closed)="correcting.set(false)" />
+        }
         <blockquote>{{ file.row.complaint }}</blockquote>
         @if (file.row.symptoms.length) {
           <p>
@@ -130,6 +135,7 @@ export class BookedStage {
   private readonly jobs = inject(JobRepository);
   protected readonly day = dayText;
   protected readonly wrong = signal('');
+  protected readonly correcting = signal(false);
   protected readonly claims = computed(() => ofKind(this.job.stood(), 'claim'));
   protected readonly symptoms = computed(() => (this.job.file()?.row.symptoms ?? []).map((s) => `${s.text} ${resultNames[s.result]}`));
   protected readonly modifications = computed(() =>

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import type { CardFunction } from '@amber-relay/core/card';
 import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
 import { ofKind } from '@amber-relay/core/tape';
+import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 
@@ -37,7 +38,7 @@ function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElem
 @Component({
   selector: 'app-functions-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, NgTemplateOutlet, RouterLink],
+  imports: [BeginCard, MatButton, NgTemplateOutlet, RouterLink],
   template: `
     <header class="head">
       <h1>Functions</h1>
@@ -51,10 +52,14 @@ function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElem
         </p>
       }
       @if (functions().length === 0) {
-        <p class="attention">
-          This set has no card, so its functions are not known. Put what works and what does not on the tape, such as
-          <span class="ref">note receive am dead</span>.
-        </p>
+        @if (job.card()) {
+          <p class="attention">
+            Its card names no functions yet. <a [routerLink]="['/cards', job.card()?.id, 'edit']">Put them into the card</a>, or put what
+            works and what does not on the tape.
+          </p>
+        } @else {
+          <app-begin-card lacks="its functions are not known" />
+        }
       } @else {
         <table class="grid-table">
           <caption class="visually-hidden">
@@ -128,7 +133,14 @@ function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElem
   styles: `
     table {
       border-collapse: collapse;
+      table-layout: fixed;
       width: 100%;
+    }
+    thead td {
+      width: 14%;
+    }
+    .cell span {
+      margin-right: 8px;
     }
     th {
       text-align: left;
@@ -139,7 +151,6 @@ function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElem
     }
     td {
       padding: 0;
-      width: 30%;
     }
     .cell {
       width: 100%;

@@ -6,6 +6,7 @@ import { hundredSign } from '@amber-relay/core/words';
 import { SheetsDesk, type DeskJob } from '../../sheets/sheets-desk';
 import { fromStore } from '../../storage/from-store';
 import { JobRepository } from '../../storage/job-repository';
+import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 import { Suspicion } from '../trace/suspicion';
@@ -14,7 +15,7 @@ import { Suspicion } from '../trace/suspicion';
 @Component({
   selector: 'app-sheets-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SheetsDesk, RouterLink],
+  imports: [BeginCard, RouterLink, SheetsDesk],
   template: `
     @if (job.file() && !job.signed()) {
       <p class="caution" role="note">
@@ -25,10 +26,7 @@ import { Suspicion } from '../trace/suspicion';
     @if (job.card()) {
       <app-sheets-desk [job]="deskJob()" [at]="at()" [section]="section()" [history]="history()" (went)="went($event)" />
     } @else if (job.file()) {
-      <p class="attention">
-        This set has no card, and sheets belong to a card. <a routerLink="/cards/new">Make a card for it</a>: its sections are enough to
-        begin.
-      </p>
+      <app-begin-card lacks="there is nothing to which its sheets could belong" />
     }
   `,
   styles: `

@@ -6,6 +6,8 @@ import { instrumentsFor, limitsText } from '@amber-relay/core/measure';
 import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { unitSign } from '@amber-relay/core/quantity';
 import { Verdict } from '../../ui/verdict';
+import { RouterLink } from '@angular/router';
+import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 import { readingStart } from '@amber-relay/core/entry';
@@ -15,7 +17,7 @@ import { BeforeAfter } from './before-after';
 @Component({
   selector: 'app-test-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, Verdict, BeforeAfter],
+  imports: [BeforeAfter, BeginCard, MatButton, RouterLink, Verdict],
   templateUrl: './test-stage.html',
   styleUrl: './stage.scss',
   styles: `
@@ -93,8 +95,9 @@ import { BeforeAfter } from './before-after';
 export class TestStage {
   private readonly job = inject(JobOnBench);
   private readonly line = inject(LineOffer);
+  protected readonly card = computed(() => this.job.card());
   protected readonly table = computed(() => {
-    const card = this.job.card();
+    const card = this.card();
     return card ? testCourses(card, this.job.stood()) : [];
   });
   protected readonly rows = computed(() =>

@@ -11,6 +11,7 @@ import { quantityText } from '@amber-relay/core/quantity';
 import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
 import { Verdict } from '../../ui/verdict';
 import { CardSheets } from '../../sheets/card-sheets';
+import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { ProofCaution } from '../stages/proof-caution';
 import { TapeWriter } from '../tape-writer';
@@ -57,7 +58,7 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
 @Component({
   selector: 'app-trace-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatButton, RouterLink, Verdict, BlockDiagram, ProofCaution],
+  imports: [BeginCard, BlockDiagram, FormsModule, MatButton, ProofCaution, RouterLink, Verdict],
   templateUrl: './trace-stage.html',
   styleUrl: './trace-stage.scss',
   host: { '[attr.data-weighed]': 'suspicion.weighed()' },
