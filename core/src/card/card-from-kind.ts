@@ -21,7 +21,9 @@ export const usualBands = (kind: SetKind): readonly string[] => kind.bands.slice
  * The card with which a set that is met for the first time begins: what is usual for its kind, every figure marked as typical.
  * @throws CoreError `broken-card` for modes or bands with which the kind makes no card
  */
-export function cardFromKind(kind: SetKind, { maker, model, modes, bands, year }: FirstMet): Card {
+export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands, year }: FirstMet): Card {
+  // Nobody means a set without any mode.
+  const modes = chosen.length > 0 ? chosen : usualModes(kind);
   const { card, problems } = readTexts({
     chassis: `${maker} ${model}`.trim(),
     kind: kind.kind,
