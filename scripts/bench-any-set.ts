@@ -19,7 +19,7 @@ import { isLevel } from '../core/src/quantity';
 import { StandInSet } from '../core/src/standin';
 import { chanceFrom } from '../core/src/standin/chance';
 import { trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
-import { kinOf, type Kin } from './any-set/kin';
+import { isPresence, kinOf, type Kin } from './any-set/kin';
 import { casesOf } from './trace-bench/cases';
 import { answer, type Case } from './trace-bench/play-job';
 
@@ -110,6 +110,7 @@ function worldOf(full: Card, kind: SetKind, modes: Readonly<Record<string, strin
   const healthy = new StandInSet(full, [], { seed: 5, noise: 0, misalignedDb: 0 });
   const isIt = ({ id, expect, unit }: TestPoint): boolean => {
     const own = kin.point.get(id);
+    if (own && isPresence({ expect } as TestPoint)) return true;
     return expect.some(({ low = -Infinity, high = Infinity, condition }) => {
       const value = own && readOn(full, healthy, own.id, { ...condition, ...(condition.mode ? { mode: modeOf(condition.mode) } : {}) });
       if (value === undefined || value === null) return false;
@@ -152,12 +153,16 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
       // Under no state of its card can it be read.
       if (value === undefined) return undefined;
       const usual = expectationAt(point, test.condition) ?? {};
+      const read = pointOf(world.full, real);
+      // Of another unit only this is told: something, or nothing.
+      const judgedAs =
+        learned || read?.unit === point.unit ? judged(value, usual) : value === null || Math.abs(value) < 1e-3 ? 'dead' : 'in';
       return {
         id,
         kind: 'reading',
         point: test.subject,
         condition: test.condition,
-        outcome: judged(value, usual),
+        outcome: judgedAs,
         text: '',
         ...(learned || value === null ? {} : { doubtful: true }),
       };

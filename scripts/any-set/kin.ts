@@ -76,6 +76,10 @@ const common = (a: Set<string>, b: Set<string>): number => [...a].filter((word) 
 const carries = (card: Card, id: string): Set<string> =>
   new Set(card.functions.filter((fn) => routeSections(fn.route).includes(id)).map(({ group }) => group));
 
+/** Whether a point only asks if anything is there. */
+export const isPresence = ({ expect }: TestPoint): boolean =>
+  expect.every(({ high, nominal }) => high === undefined && nominal === undefined);
+
 export function kinOf(full: Card, kind: Card, modeOf: (mode: string | undefined) => string | undefined): Kin {
   const section = new Map<string, string>();
   // A word that few sections of the kind have says more than one that many have.
@@ -108,7 +112,11 @@ export function kinOf(full: Card, kind: Card, modeOf: (mode: string | undefined)
   const point = new Map<string, TestPoint>();
   for (const usual of kind.testPoints) {
     const fits = full.testPoints.filter(
-      (own) => own.unit === usual.unit && section.get(own.section) === usual.section && own.sees === usual.sees && own.expect.length > 0,
+      (own) =>
+        (own.unit === usual.unit || isPresence(usual)) &&
+        section.get(own.section) === usual.section &&
+        own.sees === usual.sees &&
+        own.expect.length > 0,
     );
     if (fits[0]) point.set(usual.id, fits[0]);
   }

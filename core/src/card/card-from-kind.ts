@@ -1,7 +1,8 @@
 import { CoreError } from '../errors/core-error';
-import type { Card } from './card-schema';
+import type { Card, Section, TestPoint } from './card-schema';
 import { kindTexts, type SetKind } from './kinds';
 import { readTexts } from './notation';
+import { routeSections } from './read-card';
 
 /** What is asked of a set that nobody has a card for. */
 export interface FirstMet {
@@ -16,6 +17,56 @@ export interface FirstMet {
 /** The modes and bands that are usual for a kind. */
 export const usualModes = (kind: SetKind): readonly string[] => kind.modes.slice(0, kind.usualModes);
 export const usualBands = (kind: SetKind): readonly string[] => kind.bands.slice(0, kind.usualBands);
+
+/** Stages whose output one may well look at: not those that hold high voltage or power. */
+const lookedAt: readonly Section['kind'][] = ['oscillator', 'mixer', 'filter', 'amplifier', 'detector', 'audio', 'divider'];
+/** As little as this is still something: at the output of a stage that works with a signal put in, there is more. */
+const something = { dBm: -95, V: 0.002 } as const;
+
+/** A name for the output of a stage, of at most four letters: `MIX1`, `RFAM1`. */
+function outputName(section: Section, taken: ReadonlySet<string>): string {
+  const letters = section.name
+    .toUpperCase()
+    .split(/[^A-Z]+/)
+    .filter(Boolean);
+  const name = (
+    letters.length > 1 ? letters.map((word) => word.slice(0, letters.length > 2 ? 1 : 2)).join('') : (letters[0] ?? 'OUT')
+  ).slice(0, 4);
+  let n = 1;
+  while (taken.has(`${name}${n}`)) n += 1;
+  return `${name}${n}`;
+}
+
+/**
+ * The outputs of the stages of a card where it names no point: whether anything comes out there is known of any set, and parts a chain
+ * that does nothing as well as a level does.
+ */
+function outputs(card: Card): TestPoint[] {
+  const taken = new Set(card.testPoints.map(({ id }) => id));
+  const points: TestPoint[] = [];
+  for (const section of card.sections) {
+    const through = card.functions.filter((fn) => fn.group !== 'control' && routeSections(fn.route).includes(section.id));
+    const groups = new Set(through.map(({ group }) => group));
+    const [group] = groups;
+    if (!group || !lookedAt.includes(section.kind) || card.testPoints.some((point) => point.section === section.id)) continue;
+    const unit = section.kind === 'audio' || section.kind === 'detector' ? ('V' as const) : ('dBm' as const);
+    const id = outputName(section, taken);
+    taken.add(id);
+    points.push({
+      id,
+      name: `output of ${section.name}`,
+      section: section.id,
+      sees: section.kind === 'oscillator' ? 'own' : 'signal',
+      unit,
+      // A stage of both directions is looked at in each.
+      expect: [...groups].map((each) => ({ condition: { keyed: each === 'transmit' }, low: something[unit], typical: true as const })),
+      setUp: groups.has('receive') ? 'With 1 mV at the antenna, by RF probe or oscilloscope' : 'By RF probe or oscilloscope',
+      minutes: 3,
+      hazard: groups.has('transmit') ? 'rf' : 'none',
+    });
+  }
+  return points;
+}
 
 /**
  * The card with which a set that is met for the first time begins: what is usual for its kind, every figure marked as typical.
@@ -50,6 +101,9 @@ export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands
     ...(kind.channelPlan ? { channelPlan: kind.channelPlan } : {}),
     ...(kind.channels ? { channels: kind.channels } : {}),
     limits: card.limits.map((limit) => ({ ...limit, typical: true as const })),
-    testPoints: card.testPoints.map((point) => ({ ...point, expect: point.expect.map((e) => ({ ...e, typical: true as const })) })),
+    testPoints: [
+      ...card.testPoints.map((point) => ({ ...point, expect: point.expect.map((e) => ({ ...e, typical: true as const })) })),
+      ...outputs(card),
+    ],
   };
 }

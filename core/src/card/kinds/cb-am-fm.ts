@@ -16,10 +16,10 @@ Regulator < Supply input
 PTT switch < Regulator
 Antenna filter
 T/R switch < PTT switch
-RF amplifier < Regulator, AGC ! killed by a linear amplifier or lightning
+RF amplifier < PTT switch (supply), AGC ! killed by a linear amplifier or lightning
 Mixer < Regulator, VCO buffer
 IF filter
-IF amplifier < Regulator, AGC
+IF amplifier < PTT switch (supply), AGC
 AGC < Regulator
 [AM] AM detector
 [FM] FM detector < Regulator

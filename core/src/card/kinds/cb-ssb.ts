@@ -17,10 +17,10 @@ Mode switch, switch < Regulator ! worn contacts
 PTT switch < Regulator
 Antenna filter
 T/R switch < PTT switch
-RF amplifier < Regulator, AGC
+RF amplifier < PTT switch (supply), AGC
 Receive mixer < Regulator, VCO buffer
 Crystal filter
-IF amplifier < Regulator, AGC
+IF amplifier < PTT switch (supply), AGC
 AGC < Regulator
 [AM] AM detector
 [FM] FM detector < Regulator

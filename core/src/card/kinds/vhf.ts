@@ -8,8 +8,8 @@ Display < 5 V regulator, Controller (control)
 PTT switch < 8 V regulator, Controller (control)
 Antenna filter ! killed by lightning
 Antenna switch < PTT switch ! PIN diodes
-RF amplifier < 8 V regulator ! killed by strong signals
-First mixer < 8 V regulator, VCO buffer (injection)
+RF amplifier < PTT switch (supply) ! killed by strong signals
+First mixer < PTT switch (supply), VCO buffer (injection)
 Crystal filter
 Second mixer < 8 V regulator, Second oscillator
 Second oscillator < 8 V regulator
