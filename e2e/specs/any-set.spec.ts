@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
+import { pdfText } from '../pages/pdf-text';
 import { start, stopAll } from '../pages/server';
 
 test.afterEach(stopAll);
@@ -205,4 +206,32 @@ test('a set that was booked in without a card gets one on the job, where it is m
   await job.open('Functions');
   await expect(job.area().getByRole('button', { name: 'Receive AM: dead' })).toBeVisible();
   await expect(job.area().getByRole('button', { name: /Receive FM/ })).toHaveCount(0);
+});
+
+test('a modification of one set is listed, shown in Trace and on the sheet, and rolled back', async ({ page }) => {
+  await openJob(page, 419, 'book-in');
+  const job = new JobPage(page);
+  const area = job.area();
+  const form = area.getByRole('form', { name: 'One more modification' });
+  await form.getByLabel('What was changed').fill('Extra channels');
+  await form.getByLabel('Part').fill('R99');
+  await form.getByLabel('Is now').fill('cut');
+  await form.getByRole('button', { name: 'Add it' }).click();
+  await expect(form.getByText('R99 is not on the card, so it cannot be taken off it.')).toBeVisible();
+  await form.getByLabel('Is now').fill('4k7');
+  await form.getByLabel('Where is it').selectOption({ label: 'VCO' });
+  await form.getByRole('button', { name: 'Add it' }).click();
+  const list = area.getByRole('list', { name: 'Modifications of this set' });
+  await expect(list).toContainText('Extra channels: R99 added, 4k7');
+  await expect(list).toContainText('may be forbidden where the set is used');
+  await expect(job.tape()).toContainText('Corrected, modification: nothing to Extra channels');
+  await job.type('r99 4.7k');
+  await job.open('Trace');
+  await expect(job.area()).toContainText('This set was modified: Extra channels: R99 added, 4k7.');
+  await job.open('Hand back');
+  expect(await pdfText(await (await job.download('Sheet as PDF')).path())).toContain('Extra channels: R99 added, 4k7');
+  await job.open('Book in');
+  await list.getByRole('button', { name: 'rolled back' }).click();
+  await job.open('Hand back');
+  await expect(job.area()).not.toContainText('Extra channels');
 });

@@ -4,6 +4,7 @@ import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine
 import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 import { moneyText } from '../money';
+import { modificationText } from './modifications';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
@@ -48,6 +49,8 @@ export interface Report {
   readonly compared: readonly { readonly name: string; readonly before: ReportCell; readonly after: ReportCell; readonly note: string }[];
   /** Sums that were kept, and tests in another state than the card's, once each. */
   readonly measured: readonly string[];
+  /** What somebody has changed in this set, and is still so. */
+  readonly modified: readonly string[];
   readonly toDo: readonly string[];
   readonly leftAlone: readonly string[];
   readonly watchFor: readonly string[];
@@ -203,6 +206,7 @@ export function buildReport(input: {
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
     measured: measuredLines(card, stood, compared),
+    modified: input.set.modifications.filter((each) => !each.rolledBack).map(modificationText),
     toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
     leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],
     watchFor: [...titles('watch'), ...becomes('watch'), ...linesAt('watch-for')],

@@ -1,3 +1,3 @@
 export * from './card-texts';
 export * from './read-texts';
-export { guessedKind, shortName } from './guesses';
+export { guessedKind, guessedPart, shortName } from './guesses';

@@ -141,8 +141,15 @@ export class JobRepository {
     const text = JSON.stringify(card ?? null);
     const known = this.laidCards.get(key);
     if (known?.text === text) return known.laid;
-    const outcome = card && attempt(() => layCard(card, set.modelId ?? '', set.modifications));
-    const laid = outcome?.ok ? outcome.value : undefined;
+    // A set that has a card is never without one: a difference that no longer fits the card is left away, and a model that it has no more.
+    const ways: readonly (() => LaidCard)[] = card
+      ? [
+          () => layCard(card, set.modelId ?? '', set.modifications),
+          () => layCard(card, set.modelId ?? '', []),
+          () => layCard({ ...card, models: card.models.map((model) => ({ ...model, differs: [] })) }, card.models[0]?.id ?? '', []),
+        ]
+      : [];
+    const laid = ways.map((way) => attempt(way)).find((outcome) => outcome.ok)?.value;
     if (card) this.laidCards.set(key, { text, laid });
     return laid;
   }

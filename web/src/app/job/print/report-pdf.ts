@@ -99,6 +99,7 @@ function sheet(r: Report): TDocumentDefinitions {
           ]
         : []),
       ...(r.measured.length ? [heading('Measured and worked out'), list(r.measured)] : []),
+      ...(r.modified.length ? [heading('Modified'), list(r.modified)] : []),
       ...(r.toDo.length ? [heading('Found, and still to do'), list(r.toDo)] : []),
       ...(r.leftAlone.length ? [heading('Found but left alone'), list(r.leftAlone)] : []),
       ...(r.watchFor.length ? [heading('Watch for'), list(r.watchFor)] : []),

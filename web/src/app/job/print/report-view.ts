@@ -148,6 +148,14 @@ import { dateText } from '../../ui/clock-text';
           }
         </ul>
       }
+      @if (r.modified.length) {
+        <h3>Modified</h3>
+        <ul>
+          @for (line of r.modified; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
       @if (r.toDo.length) {
         <h3>Found, and still to do</h3>
         <ul>

@@ -17,12 +17,13 @@ import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ProblemList } from '../problem-list';
 import { CorrectForm } from './correct-form';
+import { ModificationList } from './modification-list';
 
 /** What was booked in; a correction of it stands on the tape. */
 @Component({
   selector: 'app-booked-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClaimList, CorrectForm, MatButton, MatIcon, RouterLink, ProblemList, Pictures],
+  imports: [ClaimList, CorrectForm, ModificationList, MatButton, MatIcon, RouterLink, ProblemList, Pictures],
   template: `
     @if (job.file(); as file) {
       <header class="head">
@@ -71,11 +72,11 @@ import { CorrectForm } from './correct-form';
             <dt>Owned before by</dt>
             <dd>{{ file.set.previousOwners.join(', ') }}</dd>
           }
-          @if (modifications().length) {
-            <dt>Modified</dt>
-            <dd>{{ modifications().join('; ') }}</dd>
-          }
         </dl>
+        <section>
+          <h2>Modified by somebody</h2>
+          <app-modification-list />
+        </section>
         @if (claims().length) {
           <section>
             <h2>Claims, not facts</h2>
@@ -138,9 +139,6 @@ export class BookedStage {
   protected readonly correcting = signal(false);
   protected readonly claims = computed(() => ofKind(this.job.stood(), 'claim'));
   protected readonly symptoms = computed(() => (this.job.file()?.row.symptoms ?? []).map((s) => `${s.text} ${resultNames[s.result]}`));
-  protected readonly modifications = computed(() =>
-    (this.job.file()?.set.modifications ?? []).map((m) => `${m.title}${m.rolledBack ? ' (rolled back)' : ''}`),
-  );
   private readonly visits = fromStore(
     'the earlier visits',
     toObservable(computed(() => this.job.file()?.set.id)).pipe(

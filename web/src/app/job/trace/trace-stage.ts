@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { conditionText } from '@amber-relay/core/card';
-import { checkClaims } from '@amber-relay/core/job';
+import { modificationText, checkClaims } from '@amber-relay/core/job';
 import { limitsText } from '@amber-relay/core/measure';
 import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
 import { functionOutcomes, hundredSign, hundredText, resultNames, type FunctionResult } from '@amber-relay/core/words';
@@ -180,6 +180,11 @@ export class TraceStage {
   protected readonly claims = computed(() => {
     const traced = this.suspicion.traced();
     return traced ? checkClaims(this.job.tape(), traced, (id) => this.job.sectionName(id)).filter((c) => c.stands === 'contradicted') : [];
+  });
+  /** In what this set differs from its chassis: whoever traces has to know. */
+  protected readonly differs = computed(() => {
+    const standing = (this.job.file()?.set.modifications ?? []).filter(({ rolledBack }) => !rolledBack);
+    return standing.length ? `This set was modified: ${standing.map(modificationText).join('; ')}.` : '';
   });
   protected readonly stopName = computed(() => this.job.sectionName(this.suspicion.traced()?.stop ?? ''));
   protected readonly groupNames = computed(() => (this.suspicion.traced()?.group ?? []).map((id) => this.job.sectionName(id)).join(', '));

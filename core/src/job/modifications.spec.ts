@@ -1,0 +1,55 @@
+import { layCard } from '../card';
+import { sampleSet } from '../testing/entries';
+import { smallLaid } from '../testing/small-card';
+import { mayBeForbidden, modificationText, modified, rolledBack, type ModificationTyped } from './modifications';
+
+const card = smallLaid();
+const typed = (change: Partial<ModificationTyped>): ModificationTyped => ({
+  title: 'Made louder',
+  designator: '',
+  value: '',
+  section: '',
+  ...change,
+});
+const with_ = (change: Partial<ModificationTyped>): ReturnType<typeof modified> =>
+  modified({ ...sampleSet, modifications: [] }, card, typed(change), { id: 'm', on: '2026-02-12' });
+
+describe('a modification of one set', () => {
+  it('changes a part of its card, adds one or takes one away, and no other set', () => {
+    const value = (change: Partial<ModificationTyped>, designator: string): string | undefined =>
+      layCard(card, card.model.id, with_(change).set.modifications).parts.find((part) => part.designator === designator)?.value;
+    expect(value({ designator: 'c12', value: '100u' }, 'C12')).toBe('100u');
+    expect(value({ designator: 'C12', value: 'removed' }, 'C12')).toBeUndefined();
+    expect(value({ designator: 'R99', value: '4k7', section: card.sections[0]!.id }, 'R99')).toBe('4k7');
+    expect(card.parts.find((part) => part.designator === 'C12')?.value).not.toBe('100u');
+  });
+  it('is but words where no part is named, or the set has no card', () => {
+    expect(with_({}).modification?.changes).toEqual([]);
+    expect(
+      modified({ ...sampleSet, modifications: [] }, undefined, typed({ designator: 'R1', value: '1k' }), { id: 'm', on: '2026-02-12' })
+        .modification?.changes,
+    ).toEqual([]);
+  });
+  it('is refused by the field that is wrong', () => {
+    expect(Object.keys(with_({ title: ' ' }).wrong)).toEqual(['title']);
+    expect(Object.keys(with_({ designator: '12', value: '1k', section: 'vco' }).wrong)).toEqual(['designator']);
+    expect(Object.keys(with_({ designator: 'C12' }).wrong)).toEqual(['value']);
+    expect(Object.keys(with_({ designator: 'R99', value: '1k' }).wrong)).toEqual(['section']);
+    expect(Object.keys(with_({ designator: 'R99', value: 'cut' }).wrong)).toEqual(['designator']);
+    expect(with_({ title: '' }).set.modifications).toEqual([]);
+  });
+  it('is rolled back one by one, and put in again', () => {
+    const { set } = with_({ designator: 'C12', value: '100u' });
+    const back = rolledBack(set, 'm', true);
+    expect(layCard(card, card.model.id, back.modifications).parts).toEqual(card.parts);
+    expect(rolledBack(back, 'm', false)).toEqual(set);
+    expect(rolledBack(set, 'other', true)).toEqual(set);
+  });
+  it('is told in words, with what may be forbidden', () => {
+    expect(modificationText(with_({ designator: 'C12', value: '100u' }).modification!)).toBe('Made louder: C12 is 100u');
+    expect(modificationText(with_({ designator: 'C12', value: 'cut' }).modification!)).toBe('Made louder: C12 removed');
+    expect(modificationText(with_({ designator: 'R99', value: '1k', section: 'vco' }).modification!)).toBe('Made louder: R99 added, 1k');
+    expect(modificationText(with_({}).modification!)).toBe('Made louder');
+    expect([mayBeForbidden('extra channels'), mayBeForbidden('Clarifier opened'), mayBeForbidden('new lamp')]).toEqual([true, true, false]);
+  });
+});
