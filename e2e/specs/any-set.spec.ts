@@ -157,12 +157,12 @@ test('what was booked in wrongly is corrected, and the tape keeps what stood the
   const area = job.area();
   await area.getByRole('button', { name: 'Correct', exact: true }).click();
   const form = area.getByRole('form', { name: 'Correct what was booked in' });
-  await form.getByLabel('serial').fill('OB7-20439');
-  await form.getByLabel('promised for').fill('2026-02-30');
+  await form.getByLabel('Serial').fill('OB7-20439');
+  await form.getByLabel('Promised for').fill('2026-02-30');
   await form.getByRole('button', { name: 'Correct it' }).click();
   await expect(form.getByText('Write the day like 2026-02-13.')).toBeVisible();
-  await form.getByLabel('promised for').fill('2026-12-04');
-  await form.getByLabel('spending limit').fill('');
+  await form.getByLabel('Promised for').fill('2026-12-04');
+  await form.getByLabel('Spending limit').fill('');
   await form.getByRole('button', { name: 'Correct it' }).click();
   await expect(form).toHaveCount(0);
   await expect(area).toContainText('OB7-20439');

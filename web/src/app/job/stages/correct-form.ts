@@ -15,7 +15,7 @@ import { JobOnBench } from '../job-on-bench';
   template: `
     <form (ngSubmit)="keep()" aria-label="Correct what was booked in">
       @for (field of fields; track field) {
-        <app-field [label]="names[field]" [refusal]="wrong()[field] ?? ''">
+        <app-field [label]="titles[field]" [refusal]="wrong()[field] ?? ''">
           <input
             class="box"
             [class.fig]="figures.includes(field)"
@@ -54,16 +54,15 @@ import { JobOnBench } from '../job-on-bench';
       flex-wrap: wrap;
       gap: 8px;
     }
-    app-field {
-      text-transform: none;
-    }
   `,
 })
 export class CorrectForm {
   readonly closed = output();
   private readonly job = inject(JobOnBench);
   private readonly jobs = inject(JobRepository);
-  protected readonly names = bookedNames;
+  protected readonly titles = Object.fromEntries(
+    Object.entries(bookedNames).map(([field, name]) => [field, name.charAt(0).toUpperCase() + name.slice(1)]),
+  ) as Readonly<Record<BookedField, string>>;
   protected readonly fields = Object.keys(bookedNames) as BookedField[];
   protected readonly figures: readonly BookedField[] = ['serial', 'madeIn', 'promisedOn', 'limit'];
   /** What is typed; what changes beside it, such as a new entry on the tape, changes nothing of it. */
