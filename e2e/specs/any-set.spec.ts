@@ -13,6 +13,20 @@ async function emptyShop(port: number): Promise<string> {
   return `http://127.0.0.1:${port}`;
 }
 
+/** Books in a set of which nobody says what kind it is. */
+async function bookInSkiff(page: Page): Promise<void> {
+  for (const [label, text] of [
+    ['Maker', 'Zellen'],
+    ['Model', 'Skiff'],
+    ['Name', 'Hesta ferry'],
+    ['In the owner’s own words', 'Deaf'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Book in' }).click();
+}
+
 /** Whoever sits before the screen, and what it costs: each press, choice and line that is typed is one act. */
 class Hands {
   acts = 0;
@@ -134,16 +148,7 @@ test('stock is added, pasted, changed, and counted down by a part that is fitted
   await page.getByRole('button', { name: 'Take 2 parts in' }).click();
   await expect(row).toContainText('5');
   await page.goto(`${at}/book-in`);
-  for (const [label, text] of [
-    ['Maker', 'Zellen'],
-    ['Model', 'Skiff'],
-    ['Name', 'Hesta ferry'],
-    ['In the owner’s own words', 'Deaf'],
-  ] as const) {
-    await page.getByLabel(label, { exact: true }).fill(text);
-    await page.keyboard.press('Escape');
-  }
-  await page.getByRole('button', { name: 'Book in' }).click();
+  await bookInSkiff(page);
   const job = new JobPage(page);
   await job.type('fit ic2 from E2');
   await expect(job.rows().last()).toContainText('8 V regulator, from stock, E2');
@@ -176,16 +181,7 @@ test('what was booked in wrongly is corrected, and the tape keeps what stood the
 test('a set that was booked in without a card gets one on the job, where it is missed', async ({ page }) => {
   const at = await emptyShop(4397);
   await page.goto(`${at}/book-in`);
-  for (const [label, text] of [
-    ['Maker', 'Zellen'],
-    ['Model', 'Skiff'],
-    ['Name', 'Hesta ferry'],
-    ['In the owner’s own words', 'Deaf'],
-  ] as const) {
-    await page.getByLabel(label, { exact: true }).fill(text);
-    await page.keyboard.press('Escape');
-  }
-  await page.getByRole('button', { name: 'Book in' }).click();
+  await bookInSkiff(page);
   const job = new JobPage(page);
   await expect(job.heading('Safety and cold checks')).toBeVisible();
   for (const [stage, words] of [

@@ -3,7 +3,7 @@ import { cardFromKind, usualBands, usualModes } from '../card-from-kind';
 import { checkCard } from '../check-card';
 import { layCard } from '../lay-card';
 import { channelPlans } from '../../plan';
-import { setKindList } from './index';
+import { kindTexts, setKindList } from './index';
 import { withModes } from './set-kind';
 
 const set = { maker: 'Larkholm', model: 'Seven', year: 1990 };
@@ -62,6 +62,41 @@ describe('a kind of set', () => {
         expect(keys.filter((key, k) => keys.indexOf(key) !== k)).toEqual([]);
       });
     });
+});
+
+describe('the card of a kind', () => {
+  const kind = setKindList.find(({ id }) => id === 'fm-mobile')!;
+  const card = cardFromKind(kind, { ...set, modes: [], bands: ['2 m'] });
+  it('has the usual modes where none is chosen', () => expect(card.modes).toEqual(['FM']));
+  it('lets one look at the output of each stage, and says but whether anything is there', () => {
+    const output = card.testPoints.find(({ section }) => section === 'first-mixer');
+    expect(output).toEqual(
+      jasmine.objectContaining({ id: 'FIMI1', name: 'output of First mixer', sees: 'signal', unit: 'dBm', hazard: 'none' }),
+    );
+    expect(output?.expect).toEqual([{ condition: { keyed: false }, low: -95, typical: true }]);
+    expect(output?.setUp).toContain('1 mV at the antenna');
+    const sent = card.testPoints.find(({ section }) => section === 'transmit-buffer');
+    expect([sent?.expect[0]?.condition.keyed, sent?.hazard]).toEqual([true, 'rf']);
+    expect(card.testPoints.find(({ section }) => section === 'microphone-amplifier')?.unit).toBe('V');
+  });
+  it('offers no look at what holds power or high voltage, nor twice at one stage', () => {
+    for (const each of setKindList) {
+      const made = cardFromKind(each, { ...set, modes: usualModes(each), bands: usualBands(each) });
+      const own = new Set(
+        kindTexts(each, usualModes(each), usualBands(each))
+          .points.split('\n')
+          .map((line) => line.split('|')[0]?.trim()),
+      );
+      const outputs = made.testPoints.filter(({ id }) => !own.has(id));
+      for (const point of outputs) {
+        const section = made.sections.find(({ id }) => id === point.section);
+        expect(section?.kind).not.toMatch(/^(valve|tank|power-amplifier|rectifier|transformer|relay)$/);
+        expect(made.testPoints.filter((other) => other.section === point.section).length)
+          .withContext(point.name)
+          .toBe(1);
+      }
+    }
+  });
 });
 
 describe('the lines of a kind', () => {

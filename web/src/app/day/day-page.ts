@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { stageNames, type Stage } from '@amber-relay/core/words';
 import { fromStore } from '../storage/from-store';
 import { JobList, type JobLine } from '../storage/job-list';
+import { FirstStart } from './first-start';
 import { ShopFilling } from '../storage/shop-filling';
 import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
@@ -37,7 +38,7 @@ export function workOrder(a: JobLine, b: JobLine): number {
 @Component({
   selector: 'app-day-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, RouterLink],
+  imports: [FirstStart, MatIcon, RouterLink],
   template: `
     <div class="page" tabindex="-1">
       <header>
@@ -48,11 +49,7 @@ export function workOrder(a: JobLine, b: JobLine): number {
       @if (filling()) {
         <p class="quiet" role="status">Opening the shop…</p>
       } @else if (loaded() && lines().length === 0) {
-        <section class="panel first-time">
-          <h2>No set has been booked in yet</h2>
-          <p>Book the first one in: owner, set, and the complaint in the owner’s words. Everything after that starts from there.</p>
-          <a class="chip main" routerLink="/book-in">Book in a set</a>
-        </section>
+        <app-first-start class="panel first-time" />
       }
       <div class="cols">
         <section aria-label="Do now">

@@ -18,30 +18,16 @@ import { Field } from './field';
       </select>
     </app-field>
     @if (kind(); as k) {
-      @if (k.modes.length > 1) {
-        <div class="chips" role="group" aria-label="Modes">
-          @for (mode of k.modes; track mode) {
+      @for (group of groups(); track group.name) {
+        <div class="chips" role="group" [attr.aria-label]="group.name">
+          @for (one of group.all; track one) {
             <button
               type="button"
               class="chip"
-              [attr.aria-pressed]="modes().includes(mode)"
-              (click)="modes.set(toggled(modes(), k.modes, mode))"
+              [attr.aria-pressed]="group.chosen().includes(one)"
+              (click)="group.chosen.set(toggled(group.chosen(), group.all, one))"
             >
-              {{ mode }}
-            </button>
-          }
-        </div>
-      }
-      @if (k.bands.length) {
-        <div class="chips" role="group" aria-label="Bands">
-          @for (band of k.bands; track band) {
-            <button
-              type="button"
-              class="chip"
-              [attr.aria-pressed]="bands().includes(band)"
-              (click)="bands.set(toggled(bands(), k.bands, band))"
-            >
-              {{ band }}
+              {{ one }}
             </button>
           }
         </div>
@@ -91,6 +77,14 @@ export class KindChoice {
   protected readonly bands = linkedSignal<SetKind | undefined, readonly string[]>({
     source: this.kind,
     computation: (kind) => (kind ? usualBands(kind) : []),
+  });
+  /** What is asked beside the kind: where there is but one mode, or no band, nothing. */
+  protected readonly groups = computed(() => {
+    const { modes = [], bands = [] } = this.kind() ?? {};
+    return [
+      ...(modes.length > 1 ? [{ name: 'Modes', all: modes, chosen: this.modes }] : []),
+      ...(bands.length ? [{ name: 'Bands', all: bands, chosen: this.bands }] : []),
+    ];
   });
   private readonly begun = computed(() => {
     const kind = this.kind();
