@@ -18,6 +18,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // What is not there after two minutes does not come: the test says so, and the others go on.
+    actionTimeout: 120_000,
     trace: 'off',
     // The whole program laid by for each of many tests costs minutes; those that are about it allow it.
     serviceWorkers: 'block',

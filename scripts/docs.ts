@@ -3,6 +3,8 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { format } from 'prettier';
+import { cardAnswers } from './docs/card-answers';
+import { entryAnswers } from './docs/entry-answers';
 import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
@@ -16,6 +18,8 @@ const pages: Readonly<Record<string, string>> = {
   'tape.md': tapePage(),
   ...schemaFiles(),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
+  '../core/src/testing/card-answers.json': JSON.stringify(cardAnswers()),
+  '../core/src/testing/entry-answers.json': JSON.stringify(entryAnswers()),
   '../core/src/testing/signal-answers.json': JSON.stringify(signalAnswers()),
   '../core/src/testing/trace-answers.json': JSON.stringify(traceAnswers()),
 };

@@ -90,7 +90,7 @@ test('a card for a new model is made from nothing and used in a job', async ({ p
   await bookIn.submit();
   const at = page.url();
   await job.open('Trace');
-  await page.getByRole('link', { name: 'Make a card for it' }).click();
+  await page.getByRole('link', { name: 'Make one by hand' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'New card' })).toBeVisible();
   await expect(page.getByLabel('Maker', { exact: true })).toHaveValue('Larkholm');
   await page.getByLabel('Modes', { exact: true }).fill('AM');

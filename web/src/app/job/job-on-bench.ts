@@ -29,6 +29,7 @@ export class JobOnBench {
   readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   private readonly instrumentsRead = fromStore('the instruments', this.shop.instruments$);
   readonly instruments = computed(() => this.instrumentsRead() ?? []);
+  readonly instrumentsAreRead = computed(() => this.instrumentsRead() !== undefined);
   readonly stock = fromStore('the stock', this.shop.stock$, []);
 
   readonly tape = computed<readonly TapeEntry[]>(() => this.tapeRead() ?? []);

@@ -82,7 +82,8 @@ export class Suspicion implements OnDestroy {
     });
     effect(() => {
       const card = this.job.card();
-      if (!card) return;
+      // Before it is known what the shop has and has repaired, an answer would stand for a moment and then be another.
+      if (!card || !this.historyRead() || !this.job.instrumentsAreRead()) return;
       const options = {
         order: this.order(),
         healthySet: this.healthySet(),
