@@ -72,7 +72,7 @@ describe('a line of the bench', () => {
       ['tp5 −5 dBm', 'TP5 IF level, −5 dBm'],
       ['pwr am 3.7w', 'Carrier power AM, ch 19, AM, keyed, 3.7 W'],
       ['pwr fm 3.9w', 'Carrier power FM, ch 19, FM, keyed, 3.9 W'],
-      ['pwr', 'refused at 3: The value is missing.'],
+      ['pwr', 'refused at 3: In which mode?'],
       ['ch19 27.18512M', 'Frequency, ch 19, 27.18512 MHz'],
       ['ch19 27.185 MHz', 'Frequency, ch 19, 27.185 MHz'],
       ['ch19', 'Now: ch 19'],
@@ -374,6 +374,25 @@ describe('a line of the bench', () => {
       const read = readLine('tp33 8.1v', begun);
       expect(read.effect).toContain('say at which rail or stage');
       expect(read.entry).toEqual(jasmine.objectContaining({ subject: { what: 'point', point: 'TP33' }, verdict: 'no-limit' }));
+    });
+    it('puts no figure down to a band that nobody said', () => {
+      const [limit] = begun.card!.limits;
+      const banded = ['80 m', '20 m'].map((band) => ({
+        ...limit!,
+        id: band,
+        word: 'gain',
+        unit: 'dB' as const,
+        condition: { keyed: true, band },
+      }));
+      const amplifier = { ...begun, card: { ...begun.card!, bands: ['80 m', '20 m'], limits: banded } };
+      expect(understood('gain 80w 690w', amplifier)).toBe('refused at 4: In which band?');
+      expect(understood('gain 9.4', amplifier)).toBe('refused at 4: In which band?');
+      expect(understood('gain 20m 9.4', amplifier)).toContain('20 m');
+      expect(readLine('gain 80w 690w', { ...amplifier, condition: { band: '20 m' } }).entry).toEqual(
+        jasmine.objectContaining({ subject: { what: 'limit', limit: '20 m' } }),
+      );
+      // Where there is but one band, there is nothing to ask.
+      expect(understood('gain 80w 690w', { ...amplifier, card: { ...amplifier.card, limits: banded.slice(1) } })).toContain('20 m');
     });
     it('judges by what is typical, and says so', () => {
       const card = begun.card!;

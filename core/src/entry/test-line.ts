@@ -35,6 +35,24 @@ const less = (a: readonly number[], b: readonly number[]): number => {
 };
 
 /**
+ * Refuses where the tests of a word are told apart by a band or mode that nobody has said: a figure of one band is never put down to
+ * another.
+ * @throws CoreError `unknown-name` with what to add
+ */
+function askWhich(limits: readonly TestLimit[], condition: Condition, first: Word): void {
+  for (const key of ['band', 'mode'] as const) {
+    if (condition[key] !== undefined) continue;
+    const named = [...new Set(limits.flatMap((limit) => limit.condition[key] ?? []))];
+    if (named.length > 1 && limits.every((limit) => limit.condition[key] !== undefined))
+      refuse(
+        first.at + first.text.length,
+        `In which ${key}?`,
+        `Write it like: ${first.text} ${named[0]?.toLowerCase().replace(/\s/g, '')} …; the card has ${named.join(', ')}.`,
+      );
+  }
+}
+
+/**
  * A line that begins with the word of a test, or gives two powers for a gain or an SWR; undefined where it does neither.
  * @throws CoreError `unknown-name` where the card has the test only for a state in which this one cannot be
  */
@@ -43,6 +61,7 @@ export function testLine(words: readonly Word[], line: string, context: EntryCon
   const { card } = context;
   const limits = card?.limits.filter((l) => l.word === first?.text.toLowerCase()) ?? [];
   const pair = twoPowers(words);
+  if (first && pair && limits.some((l) => l.unit === pair.quantity.unit)) askWhich(limits, context.condition, first);
   if (pair) {
     const test = limits.find(
       (l) => l.unit === pair.quantity.unit && agrees(l.condition, { ...context.condition, keyed: l.condition.keyed }),
@@ -55,6 +74,7 @@ export function testLine(words: readonly Word[], line: string, context: EntryCon
   }
   if (!first || !limits.length) return undefined;
   const { condition, said, rest } = takeConditions(words.slice(1), context);
+  askWhich(limits, condition, first);
   const [limit] = [...limits].sort((a, b) => less(distance(a, condition, said), distance(b, condition, said)));
   // Transmitted power is not to be had in receive.
   const cannot = limit && said.keyed !== undefined && limit.condition.keyed !== undefined && said.keyed !== limit.condition.keyed;

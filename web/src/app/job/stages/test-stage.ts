@@ -90,6 +90,9 @@ import { BeforeAfter } from './before-after';
     .typical {
       display: block;
     }
+    td.limits {
+      white-space: normal;
+    }
   `,
 })
 export class TestStage {
