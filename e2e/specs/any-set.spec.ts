@@ -174,6 +174,13 @@ test('what was booked in wrongly is corrected, and the tape keeps what stood the
   await expect(area).toContainText('none agreed');
   await expect(job.tape()).toContainText('Corrected, serial: OB7-20430 to OB7-20439');
   await expect(job.tape()).toContainText('Corrected, spending limit: 60.00 to nothing');
+  // What holds in the job is not taken off its tape.
+  await expect(
+    job
+      .rows()
+      .last()
+      .getByRole('button', { name: /^Strike/ }),
+  ).toHaveCount(0);
   await page.reload();
   await expect(area).toContainText('OB7-20439');
 });

@@ -391,6 +391,13 @@ describe('a line of the bench', () => {
       expect(readLine('gain 80w 690w', { ...amplifier, condition: { band: '20 m' } }).entry).toEqual(
         jasmine.objectContaining({ subject: { what: 'limit', limit: '20 m' } }),
       );
+      // A band that stays is kept, also where the card has no test of it.
+      const stays = readLine('gain 9.4', {
+        ...amplifier,
+        card: { ...amplifier.card, bands: ['80 m', '20 m', '15 m'] },
+        condition: { band: '15 m' },
+      });
+      expect(stays.entry).toEqual(jasmine.objectContaining({ verdict: 'no-limit', condition: { keyed: true, band: '15 m' } }));
       // Where there is but one band, there is nothing to ask.
       expect(understood('gain 80w 690w', { ...amplifier, card: { ...amplifier.card, limits: banded.slice(1) } })).toContain('20 m');
     });

@@ -73,7 +73,9 @@ export function testLine(words: readonly Word[], line: string, context: EntryCon
     return reading(context, { what: 'limit', limit: test.id }, test.name, taken, under, test, { word: test.word });
   }
   if (!first || !limits.length) return undefined;
-  const { condition, said, rest } = takeConditions(words.slice(1), context);
+  const { condition, said: own, rest } = takeConditions(words.slice(1), context);
+  // A band that stays from the lines before is as good as said: a figure of it is of no other.
+  const said: Said = { ...own, ...(condition.band === undefined ? {} : { band: condition.band }) };
   askWhich(limits, condition, first);
   const [limit] = [...limits].sort((a, b) => less(distance(a, condition, said), distance(b, condition, said)));
   // Transmitted power is not to be had in receive.

@@ -84,6 +84,8 @@ export class TapeWriter {
       .lines()
       .filter((line) => !line.struckBy && line.entry.kind !== 'strike')
       .at(-1);
+    if (last?.entry.kind === 'correction')
+      return void this.snack.open('The last entry is a correction: correct it once more, in Book in.', 'Close');
     if (last) await this.keep({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
   }
 }

@@ -47,6 +47,9 @@ const pictureOf = (jobId: string, { name, type, bytes }: Photo): Picture => ({
 function refuseSecondStrike(tape: readonly TapeEntry[], body: TapeBody): void {
   if (body.kind === 'strike' && strikesOf(tape, body.entry).length)
     throw new CoreError('out-of-range', 'strike', 'It is struck already.', 'It was struck in another tab, or a moment ago.');
+  // What it corrected would stay as it is: the tape would say something else than the job.
+  if (body.kind === 'strike' && tape.some(({ id, kind }) => id === body.entry && kind === 'correction'))
+    throw new CoreError('out-of-range', 'strike', 'A correction is not struck.', 'Correct it once more, where it stands in Book in.');
 }
 
 /** What a laid card depends on besides the card itself. */
