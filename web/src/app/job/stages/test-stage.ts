@@ -90,7 +90,7 @@ import { BeforeAfter } from './before-after';
     .typical {
       display: block;
     }
-    td.limits {
+    .results td.limits {
       white-space: normal;
     }
   `,
