@@ -35,6 +35,7 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/cards/new',
     '/cards/murrelo-twin/edit',
     '/cards/murrelo-twin/sheets',
+    '/cards/murrelo-twin/manual',
     '/cards/dunvick-post-6/sheets',
     '/stock',
     '/instruments',

@@ -18,7 +18,7 @@ module.exports = {
       'entry',
       'link',
     ],
-    ...['sheets', 'archive', 'copy', 'signal', 'sums', 'standin', 'testing'],
+    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'standin', 'testing'],
   ],
   webRooms: [
     ...['ui', 'storage', 'bench', 'instruments', 'diagram', 'pictures', 'sheets', 'book-in', 'job', 'cards', 'sums', 'jobs', 'day'],

@@ -1,7 +1,8 @@
 import { CoreError } from '../errors/core-error';
 import type { Card, Section, TestPoint } from './card-schema';
-import { kindTexts, type SetKind } from './kinds';
+import { kindTexts, setKindList, type SetKind } from './kinds';
 import { readTexts } from './notation';
+import { cells } from './notation/lines';
 import { routeSections } from './read-card';
 
 /** What is asked of a set that nobody has a card for. */
@@ -106,4 +107,17 @@ export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands
       ...outputs(card),
     ],
   };
+}
+
+/** The steps of alignment that a card has only from its kind, as that says them. */
+export function usualSteps(card: Card): Card['alignment'] {
+  const kind = setKindList.find(({ id }) => id === card.begunFrom);
+  if (!kind) return [];
+  const usual = cells(kindTexts(kind, card.modes, card.bands).alignment).map(({ cells: row }) => row);
+  return card.alignment.filter((step) =>
+    usual.some(
+      ([name, adjust, at, expect]) =>
+        name === step.name && adjust === step.adjust.join(', ') && at === (step.at ?? '') && expect === step.expect,
+    ),
+  );
 }

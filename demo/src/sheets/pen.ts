@@ -41,7 +41,7 @@ export interface Written {
 
 export interface Drawing {
   readonly title: string;
-  readonly kind: 'block' | 'schematic' | 'board-top' | 'board-bottom' | 'parts-list' | 'alignment';
+  readonly kind: 'block' | 'schematic' | 'board-top' | 'board-bottom' | 'parts-list' | 'alignment' | 'other';
   readonly width: number;
   readonly height: number;
   readonly shapes: readonly Shape[];

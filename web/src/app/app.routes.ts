@@ -21,6 +21,11 @@ export const routes: Routes = [
   { path: 'cards/new', title: 'New card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
   { path: 'cards/:id/edit', title: 'Change a card', loadComponent: () => import('./cards/card-editor').then((m) => m.CardEditor) },
   { path: 'cards/:id/sheets', title: 'Sheets', loadComponent: () => import('./sheets/card-sheets-page').then((m) => m.CardSheetsPage) },
+  {
+    path: 'cards/:id/manual',
+    title: 'What the sheets say',
+    loadComponent: () => import('./cards/manual/manual-page').then((m) => m.ManualPage),
+  },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
   { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },

@@ -1,3 +1,5 @@
 export * from './card-texts';
 export * from './read-texts';
-export { guessedKind, guessedPart, shortName } from './guesses';
+export { guessedKind, guessedPart, shortName, slug } from './guesses';
+export { conditionOf } from './lines';
+export { ownId } from './lists';

@@ -31,6 +31,7 @@ import { ShopRepository } from '../storage/shop-repository';
             <h1>{{ card.chassis }}</h1>
             <span class="quiet grow">{{ card.madeFrom }} to {{ card.madeTo }}</span>
             <a mat-stroked-button [routerLink]="['/cards', card.id, 'sheets']">Sheets</a>
+            <a mat-stroked-button [routerLink]="['/cards', card.id, 'manual']">Read the sheets into it</a>
             <a mat-flat-button [routerLink]="['/cards', card.id, 'edit']">Change</a>
           </header>
           <p>Models: {{ models() }}</p>

@@ -18,9 +18,10 @@ import { SheetsDesk } from './sheets-desk';
       <nav>
         <a mat-stroked-button [routerLink]="['/cards', c.id]">Back to {{ c.chassis }}</a>
         <span class="grow"></span>
+        <a mat-stroked-button [routerLink]="['/cards', c.id, 'manual']">Read into the card</a>
         <button mat-stroked-button (click)="save()">Card and sheets as a file</button>
       </nav>
-      <app-sheets-desk [at]="at()" [section]="section()" (went)="went($event)" />
+      <app-sheets-desk [at]="at()" [section]="section()" [sheet]="sheet()" (went)="went($event)" />
     }
   `,
   styles: `
@@ -32,6 +33,7 @@ import { SheetsDesk } from './sheets-desk';
     }
     nav {
       display: flex;
+      gap: 10px;
       padding: 6px 12px 0;
     }
     app-sheets-desk {
@@ -44,6 +46,8 @@ export class CardSheetsPage {
   /** From the address: the part or point, or the section, to show. */
   readonly at = input<string>();
   readonly section = input<string>();
+  /** From the address: the sheet to lay on the desk, by its id. */
+  readonly sheet = input<string>();
   private readonly router = inject(Router);
   private readonly archives = inject(ArchiveService);
   private readonly cards = fromStore('the cards', inject(ShopRepository).cards$, []);

@@ -75,6 +75,8 @@ export class SheetsDesk {
   /** A designator or point to open on; a section. */
   readonly at = input<string>();
   readonly section = input<string>();
+  /** A sheet to lay on the left, by its id. */
+  readonly sheet = input<string>();
   readonly history = input<PartHistory>();
   /** The part in hand has changed: for the address of the page. */
   readonly went = output<string>();
@@ -156,6 +158,10 @@ export class SheetsDesk {
   constructor() {
     const pages = inject(SheetPages);
     afterNextRender(() => pages.warm());
+    effect(() => {
+      const sheet = this.sheets.sheets().find(({ id }) => id === this.sheet());
+      if (sheet) untracked(() => this.desk.choose('left', sheet.id));
+    });
     // What one was sent here for; asked again once the sheets have been read.
     effect(() => {
       const [at, section, ready] = [this.at(), this.section(), this.sheets.sheets().length > 0];

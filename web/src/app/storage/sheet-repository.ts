@@ -35,7 +35,11 @@ export class SheetRepository {
   }
 
   places$(cardId: string): Observable<SheetPlaces[]> {
-    return live(() => this.db.places.where('cardId').equals(cardId).toArray());
+    return live(() => this.places(cardId));
+  }
+
+  places(cardId: string): Promise<SheetPlaces[]> {
+    return this.db.places.where('cardId').equals(cardId).toArray();
   }
 
   sheets(cardId: string): Promise<Sheet[]> {

@@ -1,4 +1,5 @@
-import { indexPage, type Place, type SheetFileType } from '@amber-relay/core/sheets';
+import { readPage, type Found, type Has } from '@amber-relay/core/manual';
+import { indexPage, type Place, type SheetFileType, type SheetKind } from '@amber-relay/core/sheets';
 import { expose, transfer } from 'comlink';
 import { titleOf } from './page-title';
 import { PdfPages, type PdfPlan } from './pdf-pages';
@@ -95,6 +96,12 @@ const api = {
   async read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
     const { words, width, height } = await pdf(id).words(page);
     return { places: indexPage(words, new Set(prefixes)), words: words.length, title: titleOf(words), width, height };
+  },
+
+  /** What a page says that a card can hold. */
+  async find(id: string, page: number, has: Has, about: { title: string; kind: SheetKind }): Promise<Found[]> {
+    const { words } = await pdf(id).words(page);
+    return readPage(words, has, about);
   },
 
   async close(id: string): Promise<void> {

@@ -1,11 +1,12 @@
 import { inject, Injectable } from '@angular/core';
+import { readPage, type Found, type Has } from '@amber-relay/core/manual';
 import type { Sheet, SheetFile } from '@amber-relay/core/sheets';
 import { wrap, type Remote } from 'comlink';
 import { SheetRepository } from '../../storage/sheet-repository';
 import type { PageRead, PagesApi, Piece } from './pages.worker';
 import type { PdfPlan } from './pdf-pages';
 import { wholeTile } from '../tile-store';
-import { SvgPage } from './svg-page';
+import { SvgPage, svgWords } from './svg-page';
 
 export type { PageRead, Piece } from './pages.worker';
 
@@ -62,6 +63,10 @@ class PageReader {
 
   read(id: string, page: number, prefixes: readonly string[]): Promise<PageRead> {
     return this.inTurn(() => this.remote().read(id, page, prefixes), id);
+  }
+
+  find(id: string, { page, title, kind }: Sheet, has: Has): Promise<Found[]> {
+    return this.inTurn(() => this.remote().find(id, page, has, { title, kind }), id);
   }
 
   plan(id: string, page: number): Promise<PdfPlan> {
@@ -151,6 +156,16 @@ export class SheetPages {
     return asked(async () => {
       await this.reader.open(file, () => this.blob(file.id));
       return this.reader.read(file.id, sheet.page, prefixes);
+    });
+  }
+
+  /** What a page says that a card of a set with these modes and bands can hold; nothing for a page without text. */
+  find(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, has: Has): Promise<Found[]> {
+    if (file.type === 'svg') return this.text(file).then(async (text) => readPage(await svgWords(text), has, sheet));
+    if (file.type !== 'pdf') return Promise.resolve([]);
+    return asked(async () => {
+      await this.reader.open(file, () => this.blob(file.id));
+      return this.reader.find(file.id, sheet, has);
     });
   }
 
