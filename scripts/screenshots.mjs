@@ -1,5 +1,5 @@
 // `npm run screenshots`: takes one current picture of each main view from the demo shop into docs/screenshots.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoBrowser } from './lib/demo-browser.mjs';
 import { root } from './lib/ready.mjs';
@@ -18,17 +18,68 @@ const views = [
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
   ['sheets', [419, 'sheets?at=TP9'], 'tp9 '],
-  ['sheets-daylight', [420, 'sheets?at=Q12'], undefined, 'daylight'],
   ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
   ['repair', [404, 'repair']],
   ['test', [401, 'test'], 'pwr fm ch19 keyed 3.9w'],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
+  ['manual', '/cards/ternhal-n9/manual'],
   ['sum-pad', { bench: 417, sum: 'Attenuator pad' }],
   ['instruments', '/instruments'],
   ['archive', '/archive'],
 ];
+
+/** A job on each card, from its first minute to its fault: what is tried, and the part that is proven bad. */
+const steps = [
+  ['dunvick-post-6', ['receive, carrier squelch dead', 'transmit carrier works'], 'proof ic5 bad short'],
+  ['halyet-lamp-one', ['receive straight through dead', 'amplify 80 m works'], 'proof k2 bad open'],
+  ['murrelo-twin', ['receive vhf dead', 'transmit vhf works'], 'proof fl1 bad open'],
+  ['oxbrae-gannet', ['receive am dead', 'transmit am carrier works'], 'proof v4 bad open'],
+  ['oxbrae-ob12', ['receive usb dead', 'transmit usb works'], 'proof ic2 bad open'],
+  ['oxbrae-ob7', ['receive am dead', 'transmit am works'], 'proof fl2 bad open'],
+  ['ternhal-hybrid-five', ['receive 80 m dead', 'transmit 80 m works'], 'proof fl1 bad open'],
+  ['ternhal-n9', ['receive 160 m dead', 'transmit 160 m works'], 'proof d15 bad open'],
+];
+
+/** The block diagram of every card at the start, in the middle and at the end of a job, all on one picture. */
+async function diagrams(page) {
+  const pictures = [];
+  for (const [id, tried, proof] of steps) {
+    const { models } = JSON.parse(readFileSync(join(root, `demo/cards/${id}.json`), 'utf8'));
+    await page.goto(`${at}/book-in`);
+    for (const [label, text] of [
+      ['Maker', models[0].maker],
+      ['Model', models[0].name],
+      ['Name', 'Ferry shed'],
+      ['In the owner’s own words', 'Deaf'],
+    ]) {
+      await page.getByLabel(label, { exact: true }).fill(text);
+      await page.keyboard.press('Escape');
+    }
+    await page.getByRole('button', { name: 'Book in' }).click();
+    await page.getByRole('heading', { level: 1, name: /Safety/ }).waitFor();
+    await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
+    for (const lines of [[], tried, [proof]]) {
+      for (const line of lines) {
+        await page.getByLabel('Entry', { exact: true }).fill(line);
+        await page.keyboard.press('Enter');
+        await page.waitForTimeout(400);
+      }
+      await page.waitForTimeout(1500);
+      pictures.push([id, (await page.locator('app-block-diagram').screenshot()).toString('base64')]);
+    }
+  }
+  await page.setContent(
+    `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(3,724px);gap:14px}</style>${pictures
+      .map(([, data]) => `<img width="724" src="data:image/png;base64,${data}">`)
+      .join('')}`,
+  );
+  await page.waitForTimeout(300);
+  await page.setViewportSize({ width: 2240, height: 800 });
+  await page.screenshot({ path: join(folder, 'diagrams.png'), fullPage: true });
+  await page.setViewportSize({ width: 1280, height: 800 });
+}
 
 /** The text of sheets is gone through when their card is first in hand; then both views are drawn. */
 async function sheetsDrawn(page) {
@@ -65,16 +116,12 @@ try {
     }
     await page.waitForTimeout(1200);
     if (String(stage).startsWith('sheets')) await sheetsDrawn(page);
+    if (name === 'manual') await page.getByText('nothing goes onto the card').waitFor({ timeout: 60_000 });
     if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }
-  // The store is deleted past the program: what is said then.
-  await page.goto(`${at}/day`);
-  await page.waitForTimeout(6000);
-  await page.evaluate(() => void indexedDB.deleteDatabase('amber-relay-demo'));
-  await page.locator('[data-offer]').waitFor();
-  await page.screenshot({ path: join(folder, 'store-gone.png') });
+  await diagrams(page);
 } finally {
   await close();
 }

@@ -12,8 +12,19 @@ export class JobPage {
   /** The middle of the screen, where the open stage stands. */
   readonly area = (): Locator => this.page.getByRole('region', { name: 'Stage' });
   readonly heading = (name: string): Locator => this.page.getByRole('heading', { level: 1, name });
+  /** A section of the block diagram, or the stub that it is folded into: either says how suspect it is. */
   readonly section = (name: string): Locator =>
-    this.page.getByRole('button', { name: new RegExp(`^${name}, (cleared|unlikely|possible|suspect|prime), `) });
+    this.page.getByRole('button', {
+      name: new RegExp(`^${name}, (cleared|unlikely|possible|suspect|prime), |^\\d+ sections?.*(: |; )${name}(;|$)`),
+    });
+
+  /** Shows why a section is suspect, out of its stub where it is folded. */
+  async openSection(name: string): Promise<void> {
+    await this.section(name).click();
+    const inStub = this.page.getByRole('menuitem', { name: new RegExp(`^${name} `) });
+    if (/^\d+ section/.test((await this.section(name).getAttribute('aria-label')) ?? '')) await inStub.click();
+    await expect(inStub).toHaveCount(0);
+  }
 
   async open(stage: string, heading = stage): Promise<void> {
     await this.stage(stage).click();

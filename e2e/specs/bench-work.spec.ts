@@ -10,7 +10,7 @@ test('an amplifier that fails on two bands is traced to what those two share', a
   await expect(job.section('Triode')).toHaveAccessibleName(/cleared/);
   await job.type('proof s1b good');
   await expect(job.section('Tank coil, 15 and 10 m part')).toHaveAccessibleName(/(suspect|prime)/);
-  await job.section('Triode').click();
+  await job.openSection('Triode');
   await expect(page.getByRole('complementary', { name: 'Evidence for the Triode' })).toContainText(/Amplify 20 m works: speaks for/);
 });
 
@@ -124,7 +124,7 @@ test('a first look finds its part or section, and refuses a part the card does n
   await area.getByRole('button', { name: 'Keep the finding' }).click();
   await expect(area.getByRole('listitem').filter({ hasText: 'C29' })).toContainText('bad, previous hands');
   await job.open('Trace');
-  await job.section('Squelch gate').click();
+  await job.openSection('Squelch gate');
   await expect(page.getByRole('complementary', { name: 'Evidence for the Squelch gate' })).toContainText('previous hands');
 });
 

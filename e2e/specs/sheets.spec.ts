@@ -102,7 +102,7 @@ test('a reading taken by pressing a point appears on the sheet, on the tape and 
   await expect(page.locator('app-part-panel')).toContainText(/here\s*–\s*dead/);
   await expect(job.rows().last()).toContainText(/Squelch gate \d+ to \d+/);
   await job.open('Trace');
-  await job.section('455 kHz filter').click();
+  await job.openSection('455 kHz filter');
   await expect(page.getByRole('list', { name: 'Reasons' })).toContainText('TP16');
   // From Trace back to where the section lies, and from a pin of a part to its reading.
   await page.getByRole('link', { name: 'Where it lies on the sheets' }).click();

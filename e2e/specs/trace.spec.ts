@@ -150,7 +150,7 @@ test('an outcome can be looked at before it is measured, and an entry counted ha
   await expect(page.getByText(/^If “.+” comes out dead$/)).toBeVisible();
   await page.getByRole('listitem', { name: 'What if: dead' }).blur();
   await expect(page.getByText(/^If “/)).toHaveCount(0);
-  await job.section('VCO').click();
+  await job.openSection('VCO');
   const evidence = page.getByRole('complementary', { name: 'Evidence for the VCO' });
   await evidence.getByRole('button', { name: /core chipped/ }).click();
   await evidence.getByRole('button', { name: 'Count half' }).click();
