@@ -9,6 +9,7 @@ import {
   expectationAt,
   pointOf,
   readCard,
+  routeSections,
   setKindList,
   type Card,
   type Condition,
@@ -39,8 +40,8 @@ const kinds: Readonly<Record<string, readonly [string, Readonly<Record<string, s
   'dunvick-post-6': ['land-mobile', { FM: 'N' }],
   'halyet-lamp-one': ['amp-valve', {}],
   'murrelo-twin': ['fm-dual-band', {}],
-  'oxbrae-gannet': ['cb-crystal', {}],
-  'oxbrae-ob12': ['cb-ssb', { USB: 'SSB', LSB: 'SSB' }],
+  'oxbrae-gannet': ['cb-crystal-valve', {}],
+  'oxbrae-ob12': ['cb-ssb', {}],
   'oxbrae-ob7': ['cb-am-fm', {}],
   'ternhal-hybrid-five': ['hf-hybrid', { USB: 'SSB', LSB: 'SSB' }],
   'ternhal-n9': ['hf-synthesised', { USB: 'SSB', LSB: 'SSB' }],
@@ -124,6 +125,14 @@ function worldOf(full: Card, kind: SetKind, modes: Readonly<Record<string, strin
   return { full, model: traceModel({ ...card, testPoints, functions, parts }, 25), kin, learned: taught, modeOf };
 }
 
+/** What a section is besides, where it serves some bands only: what the kind says that each of these has for itself. */
+function ownOfBands(full: Card, { model }: World, section: string): string[] {
+  const through = full.functions.filter((fn) => fn.condition.band !== undefined && routeSections(fn.route).includes(section));
+  const bands = new Set(through.map((fn) => fn.condition.band ?? ''));
+  if (bands.size === 0 || full.bands.every((band) => bands.has(band))) return [];
+  return model.card.sections.filter(({ name }) => [...bands].some((band) => name.startsWith(`${band} `))).map(({ id }) => id);
+}
+
 /** What stands at a point of the set, under the state of its card that agrees with what is asked. */
 function readOn(full: Card, set: StandInSet, id: string, asked: Condition): number | null | undefined {
   const states = pointOf(full, id)?.expect.map(({ condition }) => condition) ?? [];
@@ -136,7 +145,9 @@ function readOn(full: Card, set: StandInSet, id: string, asked: Condition): numb
 /** Does a test of the kind's card on the set itself. */
 function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: string): Evidence | undefined {
   const { kin, modeOf } = world;
-  const own = [...kin.section].filter(([, of]) => of === test.subject).map(([section]) => section);
+  const own = world.full.sections
+    .map(({ id: section }) => section)
+    .filter((section) => kin.section.get(section) === test.subject || ownOfBands(world.full, world, section).includes(test.subject));
   const some = (ask: (section: string) => boolean): boolean => own.some(ask);
   const under = (c: Condition): Condition => ({ ...c, ...(c.mode ? { mode: modeOf(c.mode) } : {}) });
   switch (test.kind) {
@@ -184,8 +195,14 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: some((section) => set.remedy(section)) };
     case 'proof':
       return { id, kind: 'proof', section: [...test.reach.keys()][0] ?? '', designator: test.subject, bad: set.proof(test.subject) };
+    case 'injection': {
+      const injection = world.model.card.injections.find((each) => each.id === test.subject);
+      const fn = injection && kin.fn.get(injection.responds);
+      // Into that stage of the set which the signal meets first.
+      const into = fn && routeSections(fn.route).find((section) => kin.section.get(section) === injection?.into);
+      return fn && into ? { id, kind: 'injection', injection: test.subject, outcome: set.injectAt(fn.id, into) } : undefined;
+    }
     case 'comparison':
-    case 'injection':
     case 'forcing':
       return undefined;
   }
@@ -293,7 +310,9 @@ for (const name of readdirSync(folder).sort()) {
       cases.map((one) => {
         const complaint =
           one.complaint.kind === 'function' ? { ...one.complaint, functionId: back.get(one.complaint.functionId) ?? '' } : one.complaint;
-        const truth = new Set(one.faults.map(({ section }) => world.kin.section.get(section) ?? ''));
+        const truth = new Set(
+          one.faults.flatMap(({ section }) => [world.kin.section.get(section) ?? '', ...ownOfBands(full, world, section)]),
+        );
         return played(one, world.model, complaint, (set, test, id) => answerByKind(world, set, test, id), truth);
       }),
     ),

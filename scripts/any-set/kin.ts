@@ -1,4 +1,5 @@
-import { routeSections, type Card, type CardFunction, type TestPoint } from '../../core/src/card';
+import type { Card, CardFunction, TestPoint } from '../../core/src/card';
+import { kinTable } from './kin-table';
 
 /** What of a kind's card stands for what of a set: sections by what they are called and do, functions by what they are tried at. */
 export interface Kin {
@@ -10,93 +11,26 @@ export interface Kin {
   readonly point: ReadonlyMap<string, TestPoint>;
 }
 
-/** What a section is called on one card and what on a kind's. */
-const same: readonly (readonly [RegExp, string])[] = [
-  [/38\.85 mhz amplifier/g, 'second mixer'],
-  [
-    /30\.4 mhz filter and amplifier|58\.5 mhz filter and amplifier|58\.2 mhz filter|8\.8 mhz crystal filter|38\.85 mhz crystal filter/g,
-    'crystal filter',
-  ],
-  [/58\.2 mhz amplifier/g, 'first if amplifier'],
-  [/transmit 8\.8 mhz amplifier/g, 'transmit if amplifier'],
-  [/8\.8 mhz amplifier/g, 'second if amplifier'],
-  [/49\.4 mhz oscillator|38\.395 mhz oscillator/g, 'second oscillator'],
-  [/ssb filter|am filter/g, 'crystal filter'],
-  [/transmit mixer to .*/g, 'transmit mixers'],
-  [/second mixer and (detector|limiter)/g, 'second mixer'],
-  [/preamplifier relays|attenuator.*/g, 't/r switch'],
-  [/preamplifier/g, 'rf amplifier'],
-  [/preselector coils|coils, .*|front-end coils|band filter.*/g, 'band filters antenna coils antenna filter'],
-  [/low-pass.*|harmonic filter|duplexer/g, 'low-pass filters antenna filter'],
-  [/antenna diodes|antenna switch diodes|antenna relay|changeover relay/g, 'antenna switch t/r switch t/r relay'],
-  [/driver valve|predriver|driver pair/g, 'driver'],
-  [/final (pair|stage)|output valves|power module/g, 'power amplifier'],
-  [/triode/g, 'valve'],
-  [/^vfo.*/g, 'tuning oscillator'],
-  [/(vco [abcd],.*|vco selection|receive vco|transmit vco)/g, 'vco'],
-  [/first injection amplifier|vco buffer.*/g, 'vco buffer'],
-  [/premixer.*/g, 'premixer'],
-  [/divider and phase detector/g, 'pll'],
-  [/(ptt|transmit and receive lines|transmit supply switch|receive supply switch|pt[t] and vox).*/g, 'ptt switch t/r switch'],
-  [/ht and bias relay/g, 't/r relay'],
-  [/900 v supply|hv doubler/g, 'hv rectifier'],
-  [/hv capacitors.*/g, 'hv reservoir'],
-  [/210 v supply/g, 'hv reservoir'],
-  [/minus 100 v.*/g, 'bias supply'],
-  [/(13\.5 v supply|6 v regulator)/g, 'low-voltage regulator'],
-  [/9 v regulator|power switching/g, '8 v regulator'],
-  [/heater line/g, 'heater supply'],
-  [/filament.*/g, 'filament transformer'],
-  [/24 v relay supply/g, 'relay supply'],
-  [/keying circuit/g, 'key line'],
-  [/cathode bias.*|bias of driver.*/g, 'bias'],
-  [/input networks?/g, 'input network'],
-  [/tank coil.*|pi tank.*|neutralising.*|loading capacitors/g, 'pi tank'],
-  [/plate choke.*/g, 'plate choke'],
-  [/plate current.*/g, 'plate meter'],
-  [/discriminator/g, 'fm detector'],
-  [/de-emphasis.*|audio gate|audio switch.*/g, 'af amplifier'],
-  [/noise squelch|squelch and mute/g, 'squelch'],
-  [/deviation and splatter.*|data input/g, 'microphone amplifier'],
-  [/channel memory|tuning encoder|band decoder/g, 'controller'],
-  [/output detector|forward and reflected.*/g, 'power control alc'],
-  [/^alc.*/g, 'alc power control'],
-  [/blower/g, 'fan'],
-  [/supply input.*|ignition.*/g, 'supply input'],
-  [/mains input.*/g, 'mains input'],
-];
-const dull = new Set(['and', 'of', 'the', 'to', 'with', 'vhf', 'uhf', 'm', 'a', 'b', 'c', 'd']);
-function wordsOf(name: string): Set<string> {
-  const plain = same.reduce((text, [from, to]) => text.replace(from, to), name.toLowerCase());
-  return new Set(plain.split(/[^a-z0-9/.-]+/).filter((word) => word && !dull.has(word)));
-}
+const dull = new Set(['and', 'of', 'the', 'to', 'with', 'm', 'a', 'b', 'c', 'd']);
+const wordsOf = (name: string): Set<string> =>
+  new Set(
+    name
+      .toLowerCase()
+      .split(/[^a-z0-9/.-]+/)
+      .filter((word) => word && !dull.has(word)),
+  );
 const common = (a: Set<string>, b: Set<string>): number => [...a].filter((word) => b.has(word)).length;
-
-/** Which functions of a card a section carries, by receive and transmit. */
-const carries = (card: Card, id: string): Set<string> =>
-  new Set(card.functions.filter((fn) => routeSections(fn.route).includes(id)).map(({ group }) => group));
 
 /** Whether a point only asks if anything is there. */
 export const isPresence = ({ expect }: TestPoint): boolean =>
   expect.every(({ high, nominal }) => high === undefined && nominal === undefined);
 
 export function kinOf(full: Card, kind: Card, modeOf: (mode: string | undefined) => string | undefined): Kin {
-  const section = new Map<string, string>();
-  // A word that few sections of the kind have says more than one that many have.
-  const called = kind.sections.map(({ name }) => wordsOf(name));
-  const worth = (word: string): number => 1 / Math.max(1, called.filter((words) => words.has(word)).length);
-  for (const own of full.sections) {
-    const words = wordsOf(own.name);
-    const groups = carries(full, own.id);
-    let best: { id: string; score: number } | undefined;
-    for (const other of kind.sections) {
-      const theirs = wordsOf(other.name);
-      const shared = [...words].filter((word) => theirs.has(word)).reduce((sum, word) => sum + worth(word), 0);
-      const score = 6 * shared - 0.5 * theirs.size + (own.kind === other.kind ? 2 : 0) + common(groups, carries(kind, other.id)) * 0.5;
-      if ((shared > 0 || own.kind === other.kind) && (!best || score > best.score)) best = { id: other.id, score };
-    }
-    if (best && best.score >= 1.5) section.set(own.id, best.id);
-  }
+  const section = kinTable(
+    full.id,
+    full.sections.map(({ id }) => id),
+    kind.sections.map(({ id }) => id),
+  );
   const fn = new Map<string, CardFunction>();
   for (const usual of kind.functions) {
     const fits = full.functions.filter(
@@ -107,7 +41,8 @@ export function kinOf(full: Card, kind: Card, modeOf: (mode: string | undefined)
             (usual.condition.band === own.condition.band || own.condition.band === undefined || usual.condition.band === undefined))),
     );
     const scored = fits.map((own) => ({ own, score: common(wordsOf(own.name), wordsOf(usual.name)) })).sort((a, b) => b.score - a.score)[0];
-    if (scored && (usual.group !== 'control' || scored.score > 0)) fn.set(usual.id, scored.own);
+    const most = Math.max(1, scored ? Math.min(wordsOf(scored.own.name).size, wordsOf(usual.name).size) : 1);
+    if (scored && (usual.group !== 'control' || scored.score / most >= 0.5)) fn.set(usual.id, scored.own);
   }
   const point = new Map<string, TestPoint>();
   for (const usual of kind.testPoints) {

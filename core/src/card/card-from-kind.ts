@@ -69,6 +69,42 @@ function outputs(card: Card): TestPoint[] {
   return points;
 }
 
+/** Stages into which a signal may well be put from outside. */
+const putInto: readonly Section['kind'][] = ['filter', 'amplifier', 'valve', 'detector', 'audio'];
+/** A level that a healthy stage behind the mixer, and one behind the detector, surely makes heard. */
+const ifLevel = -50;
+const audioLevel = -25;
+
+/**
+ * Signals put in along the way of what is received: at the intermediate frequency from the last mixer to the detector, at 1 kHz behind
+ * it. They part a chain from its far end, as the outputs do from its near one.
+ */
+function signalsIn(card: Card, ifHz: number | undefined): Card['injections'] {
+  const found = new Map<string, Card['injections'][number]>();
+  for (const fn of card.functions.filter(({ group }) => group === 'receive')) {
+    const route = routeSections(fn.route).flatMap((id) => card.sections.find((section) => section.id === id) ?? []);
+    const mixer = route.findLastIndex(({ kind }) => kind === 'mixer');
+    const detector = route.findIndex(({ kind }, i) => kind === 'detector' && i > mixer);
+    if (detector < 0) continue;
+    route.forEach((section, i) => {
+      if (i <= mixer || !putInto.includes(section.kind) || found.has(section.id)) return;
+      const isAudio = i > detector;
+      if (!isAudio && ifHz === undefined) return;
+      found.set(section.id, {
+        id: `into-${section.id}`,
+        name: `${isAudio ? '1 kHz' : 'IF'} into the ${section.name}`,
+        into: section.id,
+        hz: isAudio ? 1000 : (ifHz ?? 0),
+        dBm: isAudio ? audioLevel : ifLevel,
+        responds: fn.id,
+        minutes: 4,
+        typical: true,
+      });
+    });
+  }
+  return [...found.values()];
+}
+
 /**
  * The card with which a set that is met for the first time begins: what is usual for its kind, every figure marked as typical.
  * @throws CoreError `broken-card` for modes or bands with which the kind makes no card
@@ -102,6 +138,7 @@ export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands
     ...(kind.channelPlan ? { channelPlan: kind.channelPlan } : {}),
     ...(kind.channels ? { channels: kind.channels } : {}),
     limits: card.limits.map((limit) => ({ ...limit, typical: true as const })),
+    injections: [...card.injections.map((each) => ({ ...each, typical: true as const })), ...signalsIn(card, kind.ifHz)],
     testPoints: [
       ...card.testPoints.map((point) => ({ ...point, expect: point.expect.map((e) => ({ ...e, typical: true as const })) })),
       ...outputs(card),

@@ -180,6 +180,7 @@ const injectionSchema = z.object({
   responds: id,
   access: id.optional(),
   minutes: z.number().positive().default(4),
+  typical,
 });
 
 const forcingSchema = z.object({

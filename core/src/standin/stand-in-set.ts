@@ -111,8 +111,13 @@ export class StandInSet {
   /** Puts a signal in at an injection point and listens. */
   inject(id: string): Shown {
     const injection = this.card.injections.find((i) => i.id === id);
-    const fn = this.card.functions.find((f) => f.id === injection?.responds);
-    return injection && fn ? this.attempt(fn, undefined, injection.into) : 'works';
+    return injection ? this.injectAt(injection.responds, injection.into) : 'works';
+  }
+
+  /** Puts a signal in at the input of a section and listens to a function. */
+  injectAt(functionId: string, into: string): Shown {
+    const fn = this.card.functions.find((f) => f.id === functionId);
+    return fn ? this.attempt(fn, undefined, into) : 'works';
   }
 
   /** Holds a control line from outside and tries what must follow. */

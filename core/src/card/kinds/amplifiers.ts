@@ -22,9 +22,10 @@ Bias, control < Supply input, Key sensing
 Power transistors, power-amplifier < Supply input, Bias (bias) ! one of a pair dies first
 Output transformer, transformer ! burnt
 Low-pass filters, filter ! relays, cracked capacitors
+{own band} filter ! cracked capacitors
 SWR protection, control < Supply input
 Fan, display < Supply input`,
-  functions: `Amplify {band} (transmit, {band}): Input relay > Input attenuator > Input transformer > Power transistors > Output transformer > Low-pass filters > Antenna relay
+  functions: `Amplify {band} (transmit, {band}): Input relay > Input attenuator > Input transformer > Power transistors > Output transformer > Low-pass filters > {own band} filter > Antenna relay
 Receive straight through (receive): Input relay > Antenna relay
 Keys with the drive (control, keyed): Key sensing
 Protection trips on a bad antenna (control, keyed): SWR protection
@@ -61,7 +62,8 @@ export const ampValve: SetKind = {
   usualBands: 5,
   lacks: ['it has no receiver: in receive it only passes through'],
   sections: `Mains input
-Soft start, relay < Mains input
+Interlock, switch < Mains input ! bent, out of place
+Soft start, relay < Interlock (supply)
 HV transformer < Soft start (supply)
 HV rectifier < HV transformer ! one diode short takes the fuse
 HV reservoir, rectifier < HV rectifier ! electrolytics dry out, bleeders go open
@@ -80,8 +82,9 @@ Parasitic suppressor, tank ! resistor burnt
 Pi tank < Band switch
 Loading capacitor ! flashed over
 Plate meter
-Fan, display < Mains input`,
-  functions: `Amplify {band} (transmit, {band}): Input relay > Input network > Valve > Plate choke > Parasitic suppressor > Pi tank > Loading capacitor > Antenna relay
+{own band} coils and contacts, filter ! burnt contacts
+Fan, display < Interlock (supply)`,
+  functions: `Amplify {band} (transmit, {band}): Input relay > Input network > Valve > Plate choke > Parasitic suppressor > Pi tank > {own band} coils and contacts > Loading capacitor > Antenna relay
 Receive straight through (receive): Input relay > Antenna relay
 HV comes up (control): HV transformer > HV rectifier > HV reservoir
 Filament glows (control): Filament transformer > Valve
@@ -92,7 +95,9 @@ Fan runs (control): Fan`,
   points: `RLY1 | relay supply | Relay supply | own | V | | 24 | 20 | 28
 HV1 | high voltage by its meter | HV reservoir | own | V | receive | 2500 | 1800 | 3500
 FIL1 | filament, at the socket | Filament transformer | own | V | | 6.3 | 5.8 | 6.7
-BIAS1 | cut-off on standby | Bias | own | V | receive | 25 | 10 | 60`,
+BIAS1 | cut-off on standby | Bias | own | V | receive | 25 | 10 | 60
+DRV1 | drive at the cathode, RF volts | Input network | signal | V | keyed | 40 | 10 | 120
+KEY1 | key line, keyed | Key line | own | V | keyed | 0.3 | 0 | 1.5`,
   tests: `pwr | Output | keyed, {band} | W | 400 | 1500 | rated drive, into a dummy load that bears it
 gain | Gain | keyed, {band} | dB | 8 | 15
 swr | SWR at the input | keyed, {band} | | | 1.8

@@ -3,6 +3,7 @@ import { mobile, type SetKind } from './set-kind';
 export const cbAmFm: SetKind = {
   id: 'cb-am-fm',
   name: 'CB, AM and FM, PLL',
+  ifHz: 455_000,
   kind: 'cb-pll',
   supply: mobile,
   modes: ['AM', 'FM'],
@@ -71,7 +72,6 @@ Supply lead polarity | as marked, no short to the case | | | | Supply input
 Resistance across the supply, switched on | above 20 ohms | ohm | 20 | | Supply input
 Bench supply current limit | 1.5 A`,
   cautions: `rf | Key only into a dummy load.`,
-  injections: `IF into the IF filter | IF filter | 455k | -60 | Meter follows the signal | 4`,
   alignment: `Reference frequency | reference trimmer | counter at the antenna, keyed | channel frequency
 Loop voltage | VCO core | LOOP1 | about 1.5 V on the lowest channel | Reference frequency
 Transmit stages | driver and output cores | wattmeter | peak | Loop voltage

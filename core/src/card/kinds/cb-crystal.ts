@@ -3,6 +3,7 @@ import { mains, mobile, type SetKind } from './set-kind';
 export const cbCrystal: SetKind = {
   id: 'cb-crystal',
   name: 'CB, AM, mixed crystals, transistors',
+  ifHz: 455_000,
   kind: 'cb-crystal',
   supply: mobile,
   modes: ['AM'],

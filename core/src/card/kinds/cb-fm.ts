@@ -5,6 +5,7 @@ export const cbFm: SetKind = {
   ...cbAmFm,
   id: 'cb-fm',
   name: 'CB, FM only',
+  ifHz: 455_000,
   modes: ['FM'],
   usualModes: 1,
   channelPlan: 'cb-uk-40',

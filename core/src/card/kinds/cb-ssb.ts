@@ -3,6 +3,7 @@ import { mobile, type SetKind } from './set-kind';
 export const cbSsb: SetKind = {
   id: 'cb-ssb',
   name: 'CB and 10 m, AM, FM and SSB',
+  ifHz: 10_700_000,
   kind: 'cb-ssb',
   supply: { ...mobile, currentLimitA: 6 },
   modes: ['AM', 'FM', 'USB', 'LSB', 'CW'],

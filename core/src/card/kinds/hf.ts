@@ -14,6 +14,7 @@ spur | Harmonics and spurious | keyed, {band} | dBc | | -40`;
 export const hfValve: SetKind = {
   id: 'hf-valve',
   name: 'HF, all valves',
+  ifHz: 455_000,
   kind: 'hf-valve',
   supply: mains,
   modes: ['USB', 'LSB', 'CW', 'AM'],
@@ -53,11 +54,12 @@ Transmit mixer < HT smoothing, Heater supply, Band oscillator, Tuning oscillator
 ALC < Bias supply
 Driver, valve < HT smoothing, Heater supply, Bias supply (bias), T/R relay, ALC (control)
 Power amplifier, valve < HV reservoir, HT smoothing (supply), Heater supply, Bias supply (bias), T/R relay ! worn, soft, gassy
-Pi tank < Band switch`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Output transformer > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Output transformer > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > Driver > Power amplifier > Pi tank > T/R relay
-[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > Driver > Power amplifier > Pi tank > T/R relay
+Pi tank < Band switch
+{own band} coils and crystals, filter < Band switch`,
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Output transformer > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Output transformer > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
 Meter follows the signal (control, receive): Antenna coils > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AGC
 Dial agrees with the counter (control, receive): Tuning oscillator > Second mixer
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator`,
@@ -94,6 +96,7 @@ export const hfHybrid: SetKind = {
   ...hfValve,
   id: 'hf-hybrid',
   name: 'HF, transistors with valve finals',
+  ifHz: 9_000_000,
   kind: 'hf-hybrid',
   lacks: ['the final needs tuning up on each band'],
   sections: `Mains input
@@ -127,11 +130,12 @@ Transmit mixer < Low-voltage regulator, Premixer (injection), T/R relay
 ALC < Bias supply
 Driver, valve < HV reservoir, Heater supply, Bias supply (bias), T/R relay, ALC (control)
 Power amplifier, valve < HV reservoir, Heater supply, Bias supply (bias), T/R relay ! worn, soft, gassy
-Pi tank < Band switch`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > Driver > Power amplifier > Pi tank > T/R relay
-[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > Driver > Power amplifier > Pi tank > T/R relay
+Pi tank < Band switch
+{own band} coils and crystals, filter < Band switch`,
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
 Meter follows the signal (control, receive): Antenna coils > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AGC
 Dial agrees with the counter (control, receive): Tuning oscillator > Premixer
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator > Premixer`,
@@ -155,6 +159,7 @@ Condition of the mains lead and its anchor | sound`,
 export const hfSynthesised: SetKind = {
   id: 'hf-synthesised',
   name: 'HF, synthesised, banded VCOs',
+  ifHz: 455_000,
   kind: 'hf-synthesised',
   supply: { ...mobile, currentLimitA: 22 },
   modes: ['USB', 'LSB', 'CW', 'AM', 'FM'],
@@ -197,12 +202,13 @@ Transmit mixers, mixer < T/R switch (supply), VCO buffer (injection), Second osc
 ALC < 8 V regulator
 Bias, control < T/R switch (supply)
 Driver, amplifier < T/R switch (supply), Bias (bias)
-Power amplifier < Supply input, Bias (bias)`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Low-pass filters
-[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Low-pass filters
+Power amplifier < Supply input, Bias (bias)
+{own band} filters and relays, filter < Controller (control)`,
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
+[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > {own band} filters and relays > Low-pass filters
+[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > {own band} filters and relays > Low-pass filters
 Meter follows the signal (control, receive): Low-pass filters > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AGC
 Every band locks (control, receive): Controller > PLL > Loop filter > VCO > VCO buffer
 Display and keys (control, receive): Controller > Display`,

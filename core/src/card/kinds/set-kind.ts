@@ -3,7 +3,8 @@ import type { CardTexts, TextList } from '../notation';
 
 /**
  * What is usual for a kind of set, as lines that make a card. A line may begin with `[AM FM]` (only with one of these modes) or `[bands]`
- * (only where bands are named); `{mode}` and `{band}` in it make a line of each mode or band that the set has. Every figure is typical
+ * (only where bands are named); `{mode}` and `{band}` in it make a line of each mode or band that the set has, `{n}` being the number of the band;
+ * `{own band}` stands for what is left away, as a line or as a step of a route, where no bands are named. Every figure is typical
  * of the kind, and says so until it is known of the chassis.
  */
 export interface SetKind extends Partial<Readonly<Record<TextList, string>>> {
@@ -17,6 +18,8 @@ export interface SetKind extends Partial<Readonly<Record<TextList, string>>> {
   /** Bands it may have; none where the kind has but one. */
   readonly bands: readonly string[];
   readonly usualBands: number;
+  /** Its usual intermediate frequency before the detector, in hertz, for signals that are put in there. */
+  readonly ifHz?: number;
   readonly channelPlan?: string;
   readonly channels?: Card['channels'];
   readonly sections: string;
@@ -37,11 +40,16 @@ export function withModes(text: string, modes: readonly string[], bands: readonl
       const wanted = only?.split(/\s+/);
       if (wanted?.[0] === 'bands' && bands.length === 0) return [];
       const named = wanted?.filter((word) => word !== 'bands') ?? [];
+      // What each band has for itself: a line of it, or a step of a route.
+      const ownBands = bands.length ? said.replaceAll('{own band}', '{band}') : said.replace(/ > [^>\n]*\{own band\}[^>\n]*/g, '');
+      if (ownBands.includes('{own band}')) return [];
       const own = named.length ? modes.filter((mode) => named.includes(mode)) : modes;
       if (named.length && own.length === 0) return [];
-      const byMode = said.includes('{mode}') && own.length ? own.map((mode) => said.replaceAll('{mode}', mode)) : [said];
+      const byMode = ownBands.includes('{mode}') && own.length ? own.map((mode) => ownBands.replaceAll('{mode}', mode)) : [ownBands];
       return byMode.flatMap((each) =>
-        each.includes('{band}') && bands.length ? bands.map((band) => each.replaceAll('{band}', band)) : [each],
+        each.includes('{band}') && bands.length
+          ? bands.map((band, i) => each.replaceAll('{band}', band).replaceAll('{n}', String(i + 1)))
+          : [each.replaceAll('{n}', '1')],
       );
     })
     .map((line) =>

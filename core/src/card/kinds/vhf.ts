@@ -32,7 +32,7 @@ Driver, amplifier < PTT switch (supply), Power control (control)
 Power amplifier < Supply input ! module worn by heat
 Power control, control < PTT switch (supply)`;
 
-const functions = `Receive {band} (receive, FM, {band}): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > AF amplifier > AF power stage > Speaker
+const functions = `Receive {band} (receive, FM, {band}): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > Squelch > AF amplifier > AF power stage > Speaker
 Transmit {band} (transmit, FM, {band}): Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
 Speech {band} (transmit, FM, {band}): Microphone amplifier > VCO > VCO buffer > Transmit buffer > Driver > Power amplifier
 Tone opens the repeater (control, keyed): Tone encoder > VCO
@@ -87,7 +87,7 @@ spur | Harmonics and spurious | keyed, FM, {band} | dBc | | -60`;
 const cautions = `rf | Key only into a dummy load.
 beryllium-oxide | Power transistors and modules may hold beryllium oxide: never break, grind or heat one open.`;
 
-const fm = { modes: ['FM'], usualModes: 1, sections, functions, points, checks, alignment, cautions } as const;
+const fm = { modes: ['FM'], usualModes: 1, ifHz: 455_000, sections, functions, points, checks, alignment, cautions } as const;
 
 export const fmMobile: SetKind = {
   ...fm,
@@ -100,6 +100,31 @@ export const fmMobile: SetKind = {
   tests: tests([40, 60], ['4k', '5k'], 5, [5, 13]),
 };
 
+/** What each band of a set of two has for itself, from its antenna switch to its detector and from its VCO to its power stage. */
+const bySelf = [
+  'Antenna switch',
+  'RF amplifier',
+  'First mixer',
+  'Crystal filter',
+  'Second mixer',
+  '455 kHz filter',
+  'IF amplifier',
+  'FM detector',
+  'PLL',
+  'Loop filter',
+  'VCO buffer',
+  'VCO',
+  'Transmit buffer',
+  'Driver',
+  'Power amplifier',
+];
+const eachBand = (text: string): string =>
+  text
+    .split('\n')
+    .map((line) => bySelf.reduce((said, name) => said.replace(new RegExp(`\\b${name}(?! buffer| \\{)\\b`, 'g'), `${name} {band}`), line))
+    .map((line) => line.replace(/^([A-Z]+)\d \|(.*\{band\})/, '$1{n} |$2'))
+    .join('\n');
+
 export const fmDualBand: SetKind = {
   ...fm,
   id: 'fm-dual-band',
@@ -108,6 +133,13 @@ export const fmDualBand: SetKind = {
   supply: { ...mobile, currentLimitA: 14 },
   bands: ['2 m', '70 cm', '6 m', '23 cm'],
   usualBands: 2,
+  sections: eachBand(sections.replace('Antenna filter !', 'Duplexer, filter !')),
+  functions: eachBand(functions.replaceAll('Antenna filter', 'Duplexer'))
+    .replace('Meter follows the signal (control, receive)', 'Meter {band} follows the signal (control, receive, {band})')
+    .replace('All channels lock (control, receive)', 'All channels lock {band} (control, receive, {band})')
+    .replace('Squelch closes and opens (control, receive)', 'Squelch {band} closes and opens (control, receive, {band})')
+    .replace('Tone opens the repeater (control, keyed)', 'Tone opens the repeater {band} (control, keyed, {band})'),
+  points: eachBand(points).replace(/(\{band\}.*\| (?:receive|keyed)) \|/g, '$1, {band} |'),
   tests: tests([30, 60], ['4k', '5k'], 5, [5, 13]),
 };
 
@@ -182,6 +214,7 @@ desense | Loss of sensitivity while it sends | keyed, FM | dB | | 1`,
 export const vhfAllMode: SetKind = {
   id: 'vhf-all-mode',
   name: 'VHF or UHF, all modes',
+  ifHz: 10_700_000,
   kind: 'vhf-all-mode',
   supply: { ...mobile, currentLimitA: 8 },
   modes: ['FM', 'USB', 'LSB', 'CW', 'AM'],

@@ -1,5 +1,6 @@
 import { sectionKinds, type Card, type CardInput } from '../card-schema';
-import { guessedKind, needBy, shortName, slug } from './guesses';
+import { guessedKind, needBy, slug } from './guesses';
+import { shortNames } from './short-names';
 import { lined, names } from './lines';
 import type { Reading, SectionDraft } from './reading';
 
@@ -23,6 +24,8 @@ export function sectionDrafts(text: string, base: Card | undefined): SectionDraf
 /** The sections, each need looked up among them. */
 export function readSections({ drafts, named, tell }: Reading): SectionInput[] {
   const sections: SectionInput[] = [];
+  const short = shortNames(drafts.map(({ name }) => name));
+  const shorts = new Map(drafts.map((draft, i) => [draft, short[i]] as const));
   for (const draft of drafts) {
     if (!draft.id) {
       tell('sections', draft.line, 'A section needs a name.', 'Write it like: RF amplifier < 8 V regulator');
@@ -53,7 +56,7 @@ export function readSections({ drafts, named, tell }: Reading): SectionInput[] {
       ...(known?.side === undefined ? {} : { side: known.side }),
       id: draft.id,
       name: draft.name,
-      short: known?.short ?? shortName(draft.name),
+      short: known?.short ?? shorts.get(draft) ?? draft.name,
       kind: draft.kind,
       needs,
       ...(draft.watch ? { watch: draft.watch } : {}),
