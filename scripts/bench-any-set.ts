@@ -88,13 +88,13 @@ function worldOf(full: Card, kind: SetKind, modes: Readonly<Record<string, strin
   for (let job = 0; job < lessons; job += 1) {
     const section = chance.oneOf(full.sections);
     for (const part of full.parts.filter((each) => each.section === section.id)) {
-      const at = kin.section.get(section.id);
+      const [at] = kin.section.get(section.id) ?? [];
       if (at && !parts.some(({ designator }) => designator === part.designator)) parts.push({ ...part, section: at, access: undefined });
     }
     // Some three points of the board are read, named and found right on a job.
     for (let n = 0; n < 3; n += 1) {
       const point = chance.oneOf(full.testPoints);
-      const at = kin.section.get(point.section);
+      const [at] = kin.section.get(point.section) ?? [];
       if (at && !card.testPoints.some(({ id }) => id === point.id))
         taught.set(point.id, {
           ...point,
@@ -147,7 +147,7 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
   const { kin, modeOf } = world;
   const own = world.full.sections
     .map(({ id: section }) => section)
-    .filter((section) => kin.section.get(section) === test.subject || ownOfBands(world.full, world, section).includes(test.subject));
+    .filter((section) => kin.section.get(section)?.includes(test.subject) || ownOfBands(world.full, world, section).includes(test.subject));
   const some = (ask: (section: string) => boolean): boolean => own.some(ask);
   const under = (c: Condition): Condition => ({ ...c, ...(c.mode ? { mode: modeOf(c.mode) } : {}) });
   switch (test.kind) {
@@ -199,7 +199,7 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
       const injection = world.model.card.injections.find((each) => each.id === test.subject);
       const fn = injection && kin.fn.get(injection.responds);
       // Into that stage of the set which the signal meets first.
-      const into = fn && routeSections(fn.route).find((section) => kin.section.get(section) === injection?.into);
+      const into = fn && routeSections(fn.route).find((section) => kin.section.get(section)?.includes(injection?.into ?? ''));
       return fn && into ? { id, kind: 'injection', injection: test.subject, outcome: set.injectAt(fn.id, into) } : undefined;
     }
     case 'comparison':
@@ -311,7 +311,7 @@ for (const name of readdirSync(folder).sort()) {
         const complaint =
           one.complaint.kind === 'function' ? { ...one.complaint, functionId: back.get(one.complaint.functionId) ?? '' } : one.complaint;
         const truth = new Set(
-          one.faults.flatMap(({ section }) => [world.kin.section.get(section) ?? '', ...ownOfBands(full, world, section)]),
+          one.faults.flatMap(({ section }) => [...(world.kin.section.get(section) ?? []), ...ownOfBands(full, world, section)]),
         );
         return played(one, world.model, complaint, (set, test, id) => answerByKind(world, set, test, id), truth);
       }),

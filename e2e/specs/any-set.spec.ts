@@ -105,8 +105,8 @@ test('an empty shop and a set that nobody has a card for: a reading judged in 25
 
   // What the first job taught stands on the card, and serves the second.
   await page.goto(`${at}/cards`);
-  const learned = page.getByRole('list', { name: 'Learned at the bench' });
-  for (const what of ['IC2 belongs to 8 V regulator', 'TP31 is at Supply input', 'RAIL1 is 8.02 V', 'job 1)'])
+  const learned = page.getByRole('list', { name: 'History of the card' });
+  for (const what of ['IC2 belongs to 8 V regulator', 'TP31 is at Supply input', 'RAIL1 is 8.02 V', 'job 1'])
     await expect(learned).toContainText(what);
   await expect(page.getByRole('note')).toContainText('figures are this chassis’ own');
   await page.goto(`${at}/book-in`);

@@ -91,7 +91,7 @@ test('a service manual is read page by page, held against what was drawn, and ta
   await expect(test_('Sensitivity for 12 dB SINAD').filter({ hasText: 'FM' })).toContainText('max 0.4 µV');
   await expect(test_('Sensitivity for 12 dB SINAD').filter({ hasText: 'FM' })).not.toContainText('typical');
   await expect(test_('Audio output')).toContainText('typical');
-  await expect(page.getByRole('list', { name: 'Learned at the bench' })).toContainText('1 limit from tarn-40-service.pdf');
+  await expect(page.getByRole('list', { name: 'History of the card' })).toContainText('1 limit from tarn-40-service.pdf');
 
   // A point whose words name no stage is asked for its section, and its page is one press away.
   await page.getByRole('link', { name: 'Read the sheets into it' }).click();
@@ -124,4 +124,28 @@ test('what was taken over is taken back with one press', async ({ page }) => {
   await expect(page.getByRole('tab', { name: /^Alignment/ })).toContainText('0');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('tab', { name: /^Alignment/ })).toContainText(String(steps.length));
+
+  // Later it is taken back from the history of the card; what is taken back can be had again.
+  await page.getByRole('tab', { name: /^Limits/ }).click();
+  await box(page, 'RF power: keyed: 22–28 W').check();
+  await page.getByRole('button', { name: 'Take over 1' }).click();
+  await page.getByRole('link', { name: 'The card', exact: true }).click();
+  const power = page.getByRole('row', { name: /^Power VHF|^Power / }).first();
+  const history = page.getByRole('list', { name: 'History of the card' });
+  await expect(power).toContainText('22–28 W');
+  await history.getByRole('button', { name: /^Back to before: 1 limit/ }).click();
+  await expect(power).toContainText('typical');
+  await expect(history).toContainText('back to before “1 limit from moor-2-service.pdf”');
+  await history.getByRole('button', { name: /^Back to before: back to/ }).click();
+  await expect(power).toContainText('22–28 W');
+
+  // A copy is a card of its own.
+  const cards = page.getByRole('navigation', { name: 'Cards' }).getByRole('link');
+  const before = await cards.count();
+  await page.getByRole('button', { name: 'Copy' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Change Veskay Moor 2 copy' })).toBeVisible();
+  await page.getByLabel('Chassis').fill('Veskay Moor 2 marine');
+  await page.getByRole('button', { name: 'Keep card' }).click();
+  await expect(cards).toHaveCount(before + 1);
+  await expect(history).toContainText('begun as a copy of Veskay Moor 2');
 });

@@ -1,6 +1,6 @@
 /**
  * Which stage of the kind's card each section of a demo card is, as whoever repairs the set would say: `section: stage`, sections that
- * are the same stage side by side. What a kind has no stage for is left out.
+ * are the same stage side by side, and a section that is several stages with all of them. What a kind has no stage for is left out.
  */
 const table: Readonly<Record<string, string>> = {
   'dunvick-post-6': `supply-in ignition: supply-input
@@ -15,7 +15,7 @@ const table: Readonly<Record<string, string>> = {
     mixer-1: first-mixer
     crystal-filter if-amp: crystal-filter
     second-osc: second-oscillator
-    if-ic: second-mixer
+    if-ic: second-mixer if-amplifier
     filter-455: 455-khz-filter
     discriminator: fm-detector
     squelch audio-gate: squelch
@@ -65,12 +65,12 @@ const table: Readonly<Record<string, string>> = {
     vhf-preamp vhf-bpf: rf-amplifier-vhf
     vhf-mixer: first-mixer-vhf
     vhf-if: crystal-filter-vhf
-    vhf-if2: second-mixer-vhf
+    vhf-if2: second-mixer-vhf 455-khz-filter-vhf if-amplifier-vhf fm-detector-vhf
     uhf-tr uhf-lpf: antenna-switch-uhf
     uhf-preamp uhf-bpf: rf-amplifier-uhf
     uhf-mixer: first-mixer-uhf
     uhf-if: crystal-filter-uhf
-    uhf-if2: second-mixer-uhf
+    uhf-if2: second-mixer-uhf 455-khz-filter-uhf if-amplifier-uhf fm-detector-uhf
     squelch: squelch
     af-amp: af-amplifier
     af-power: af-power-stage
@@ -251,17 +251,18 @@ const table: Readonly<Record<string, string>> = {
 };
 
 /**
- * Stage of the kind's card by section of the demo card.
+ * Stages of the kind's card by section of the demo card.
  * @throws Error for a name that one of the two does not have
  */
-export function kinTable(card: string, own: readonly string[], stages: readonly string[]): ReadonlyMap<string, string> {
-  const kin = new Map<string, string>();
+export function kinTable(card: string, own: readonly string[], stages: readonly string[]): ReadonlyMap<string, readonly string[]> {
+  const kin = new Map<string, readonly string[]>();
   for (const line of (table[card] ?? '').split('\n')) {
-    const [left = '', stage = ''] = line.split(':').map((part) => part.trim());
-    for (const section of left.split(/\s+/).filter(Boolean)) {
+    const [left = [], right = []] = line.split(':').map((part) => part.trim().split(/\s+/).filter(Boolean));
+    for (const section of left) {
+      const unknown = right.find((stage) => !stages.includes(stage));
       if (!own.includes(section)) throw new Error(`${card} has no section ${section}.`);
-      if (!stages.includes(stage)) throw new Error(`The kind of ${card} has no stage ${stage}.`);
-      kin.set(section, stage);
+      if (unknown) throw new Error(`The kind of ${card} has no stage ${unknown}.`);
+      kin.set(section, right);
     }
   }
   return kin;

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { formatVersion } from '../format';
 import { units } from '../quantity/unit';
+import { historySchema } from './card-history';
 import { conditionSchema } from './condition';
 
 /**
@@ -366,8 +367,8 @@ export const cardSchema = z.object({
   bands: z.array(z.string()).default([]),
   /** The kind of set from which it was begun, by its id: it is then not yet known in full. */
   begunFrom: z.string().optional(),
-  /** What it has learned at the bench, the oldest first. */
-  history: z.array(z.object({ on: z.iso.date(), what: z.string().min(1), job: z.number().int().optional() })).optional(),
+  /** What it has learned at the bench and what was changed by hand, the oldest first. */
+  history: historySchema.optional(),
   models: z.array(modelSchema).min(1),
   ...itemLists,
 });

@@ -4,6 +4,7 @@ export * from './notation';
 export { kindTexts, setKindList, type SetKind } from './kinds';
 export { cardFromKind, usualBands, usualModes, usualSteps, type FirstMet } from './card-from-kind';
 export * from './check-card';
+export { backBefore, canGoBack, changedText, copyOf, noted } from './go-back';
 export * from './hazard-cautions';
 export * from './learned';
 export * from './lay-card';

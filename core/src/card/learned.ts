@@ -1,5 +1,6 @@
 import type { Card } from './card-schema';
 import { conditionText, type Condition } from './condition';
+import { noted } from './go-back';
 import { quantityText, type Unit } from '../quantity';
 import { guessedPart } from './notation/guesses';
 import { spreadOf } from './usual-spread';
@@ -49,8 +50,7 @@ export function lessonText(card: Card, lesson: Lesson): string {
 export function withLesson(card: Card, lesson: Lesson, at?: LearnedAt): Card | undefined {
   const taught = taughtCard(card, lesson);
   if (!taught || taught === card || !at) return taught;
-  const { on, job } = at;
-  return { ...taught, history: [...(card.history ?? []), { on, what: lessonText(card, lesson), ...(job === undefined ? {} : { job }) }] };
+  return noted(card, taught, { ...at, what: lessonText(card, lesson) });
 }
 
 function taughtCard(card: Card, lesson: Lesson): Card | undefined {

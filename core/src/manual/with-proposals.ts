@@ -1,4 +1,4 @@
-import { guessedKind, guessedPart, ownId, readCard, shortName, slug, usualSteps, type Card } from '../card';
+import { guessedKind, guessedPart, noted, ownId, readCard, shortName, slug, usualSteps, type Card } from '../card';
 import type { Proposal } from './propose';
 
 /** What is taken over, with the section that a person chose for it. */
@@ -102,5 +102,5 @@ export function withProposals(card: Card, taken: readonly Taken[], from: string,
   const hasSteps = taken.some(({ proposal }) => proposal.list === 'alignment');
   const base = hasSteps ? { ...card, alignment: card.alignment.filter(({ id }) => !usual.has(id)) } : card;
   const grown = taken.reduce(withOne, base);
-  return readCard({ ...grown, history: [...(card.history ?? []), { on, what: `${countText(taken)} from ${from}` }] });
+  return noted(card, readCard(grown), { on, what: `${countText(taken)} from ${from}` });
 }

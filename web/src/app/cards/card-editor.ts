@@ -16,8 +16,10 @@ import { MatTabsModule } from '@angular/material/tabs';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
+  changedText,
   checkCard,
   kindTexts,
+  noted,
   readCardText,
   readTexts,
   setKindList,
@@ -33,6 +35,7 @@ import {
 } from '@amber-relay/core/card';
 import { attempt } from '@amber-relay/core/errors';
 import { BlockDiagram } from '../diagram/block-diagram';
+import { Clock } from '../ui/clock';
 import { Notices } from '../ui/notices';
 import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
@@ -126,6 +129,7 @@ export class CardEditor {
   private readonly shop = inject(ShopRepository);
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
+  private readonly clock = inject(Clock);
   private readonly box = viewChild<ElementRef<HTMLTextAreaElement>>('box');
   private readonly cards = fromStore('the cards', this.shop.cards$, []);
   protected readonly patterns = setKindList;
@@ -259,7 +263,11 @@ export class CardEditor {
   protected async save(): Promise<void> {
     const { card } = this.read();
     if (!card || this.unread().length) return;
-    const { was } = await this.changes.saveCard(card);
+    const base = this.base();
+    const changed = base ? changedText(base, card) : '';
+    const { was } = await this.changes.saveCard(
+      base && changed ? noted(base, card, { on: this.clock.day(), what: `by hand: ${changed}` }) : card,
+    );
     this.forget();
     this.snack
       .open(`${card.chassis} is kept.`, was ? 'Undo' : 'Close', { duration: 8000 })

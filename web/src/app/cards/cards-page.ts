@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
-import { conditionText, setKindList } from '@amber-relay/core/card';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { Router, RouterLink } from '@angular/router';
+import { backBefore, canGoBack, conditionText, copyOf, setKindList, type Card } from '@amber-relay/core/card';
 import { limitsText } from '@amber-relay/core/measure';
 import { fromStore } from '../storage/from-store';
+import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
+import { Clock } from '../ui/clock';
 
 /** Cards: what is known of each chassis. */
 @Component({
@@ -32,6 +35,7 @@ import { ShopRepository } from '../storage/shop-repository';
             <span class="quiet grow">{{ card.madeFrom }} to {{ card.madeTo }}</span>
             <a mat-stroked-button [routerLink]="['/cards', card.id, 'sheets']">Sheets</a>
             <a mat-stroked-button [routerLink]="['/cards', card.id, 'manual']">Read the sheets into it</a>
+            <button mat-stroked-button (click)="copy(card)">Copy</button>
             <a mat-flat-button [routerLink]="['/cards', card.id, 'edit']">Change</a>
           </header>
           <p>Models: {{ models() }}</p>
@@ -110,13 +114,22 @@ import { ShopRepository } from '../storage/shop-repository';
               }
             </tbody>
           </table>
-          @if (card.history?.length) {
-            <h2>Learned at the bench</h2>
-            <ul aria-label="Learned at the bench">
-              @for (lesson of card.history; track $index) {
-                <li>{{ lesson.what }} ({{ lesson.on }}{{ lesson.job ? ', job ' + lesson.job : '' }})</li>
+          @if (lines().length) {
+            <h2>What it has learned, and what was changed</h2>
+            <ol class="history" aria-label="History of the card" reversed>
+              @for (line of lines(); track line.at) {
+                <li>
+                  <span class="grow"
+                    >{{ line.what }} <small>{{ line.when }}</small></span
+                  >
+                  @if (line.back) {
+                    <button class="chip" [attr.aria-label]="'Back to before: ' + line.what" (click)="back(card, line.at)">
+                      Back to before
+                    </button>
+                  }
+                </li>
               }
-            </ul>
+            </ol>
           }
         </div>
       }
@@ -172,10 +185,30 @@ import { ShopRepository } from '../storage/shop-repository';
     td.ref {
       white-space: normal;
     }
+    .history {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    .history li {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      min-height: 48px;
+      border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+    .history small {
+      margin-left: 8px;
+      color: var(--mat-sys-on-surface-variant);
+    }
   `,
 })
 export class CardsPage {
   readonly id = input<string>();
+  private readonly changes = inject(ShopChanges);
+  private readonly clock = inject(Clock);
+  private readonly router = inject(Router);
+  private readonly snack = inject(MatSnackBar);
   private readonly read = fromStore('the cards', inject(ShopRepository).cards$);
   protected readonly cards = computed(() => this.read() ?? []);
   /** Nothing is said of there being none before it was looked. */
@@ -219,6 +252,18 @@ export class CardsPage {
     const own = figures.filter(({ typical }) => !typical).length;
     return `Begun from its kind, ${kind.name}: ${own} of ${figures.length} figures are this chassis’ own, the others are typical and count half.`;
   });
+  /** The lines of its history, the newest first, with those that can be taken back. */
+  protected readonly lines = computed(() => {
+    const card = this.shown();
+    return (card?.history ?? [])
+      .map(({ on, what, job }, at) => ({
+        at,
+        what,
+        when: `${on}${job === undefined ? '' : `, job ${job}`}`,
+        back: card !== undefined && canGoBack(card, at),
+      }))
+      .reverse();
+  });
   protected readonly sections = computed(() => {
     const card = this.shown();
     return (card?.sections ?? []).map((s) => ({
@@ -233,4 +278,20 @@ export class CardsPage {
           .join(', ') || '–',
     }));
   });
+
+  /** Begins a card of its own with all that this one says. */
+  protected async copy(card: Card): Promise<void> {
+    const copy = copyOf(card, this.cards(), this.clock.day());
+    await this.changes.saveCard(copy);
+    await this.router.navigate(['/cards', copy.id, 'edit']);
+  }
+
+  protected async back(card: Card, line: number): Promise<void> {
+    const done = await this.changes.changeCard(card.id, (now) => backBefore(now, line, this.clock.day()));
+    if (!done) return;
+    this.snack
+      .open('The card is as it was.', 'Undo', { duration: 15_000 })
+      .onAction()
+      .subscribe(() => void this.changes.changeCard(card.id, () => done.was));
+  }
 }

@@ -216,7 +216,8 @@ export class TraceStage {
     const injection = card?.injections.find((i) => i.id === test.subject);
     const forcing = card?.forcings.find((f) => f.id === test.subject);
     const force = forcing && `${quantityText(forcing.value, forcing.unit)}, never above ${quantityText(forcing.limit, forcing.unit)}`;
-    const inject = injection && `${injection.typical ? 'usually ' : ''}${quantityText(injection.hz, 'Hz')} at ${quantityText(injection.dBm, 'dBm')}`;
+    const inject =
+      injection && `${injection.typical ? 'usually ' : ''}${quantityText(injection.hz, 'Hz')} at ${quantityText(injection.dBm, 'dBm')}`;
     const healthy =
       test.kind === 'reading'
         ? limitsText(expectation?.low, expectation?.high, point?.unit ?? '')
