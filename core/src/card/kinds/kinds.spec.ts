@@ -73,7 +73,7 @@ describe('the card of a kind', () => {
     expect(output).toEqual(
       jasmine.objectContaining({ id: 'FIMI1', name: 'output of First mixer', sees: 'signal', unit: 'dBm', hazard: 'none' }),
     );
-    expect(output?.expect).toEqual([{ condition: { keyed: false }, low: -95, typical: true }]);
+    expect(output?.expect).toEqual([{ condition: { keyed: false }, low: -78, typical: true }]);
     expect(output?.setUp).toContain('1 mV at the antenna');
     const sent = card.testPoints.find(({ section }) => section === 'transmit-buffer');
     expect([sent?.expect[0]?.condition.keyed, sent?.hazard]).toEqual([true, 'rf']);

@@ -78,5 +78,10 @@ export function kindTexts(kind: SetKind, modes: readonly string[], bands: readon
     injections: made('injections'),
     alignment: made('alignment'),
     access: made('access'),
+    forcings: made('forcings'),
+    plan: made('plan'),
+    tunings: made('tunings'),
+    levels: made('levels'),
+    pins: made('pins'),
   };
 }

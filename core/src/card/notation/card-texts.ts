@@ -5,7 +5,11 @@ import { accessLines } from './access-list';
 import { alignmentLines } from './alignment-list';
 import { cautionLines } from './cautions-list';
 import { checkLines } from './checks-list';
+import { forcingLines } from './forcings-list';
 import { injectionLines } from './injections-list';
+import { levelLines } from './levels-list';
+import { pinLines } from './pins-list';
+import { planLines, tuningLines } from './plan-list';
 import { testLines } from './tests-list';
 import { guessedKind, needBy } from './guesses';
 
@@ -41,6 +45,16 @@ export interface CardTexts {
   readonly alignment: string;
   /** What is taken off, minutes, what must be off before. */
   readonly access: string;
+  /** Name, section, value, limit, unit, function that responds, sections that no longer matter, minutes. */
+  readonly forcings: string;
+  /** Name, section, what it does, from which others, hertz, factor, carrier. */
+  readonly plan: string;
+  /** Condition, hertz, what is set. */
+  readonly tunings: string;
+  /** Section, condition, dBm. */
+  readonly levels: string;
+  /** Part, pin, what it is. */
+  readonly pins: string;
 }
 /** The lists of a card, in the order in which one writes them. */
 export const textLists = [
@@ -54,6 +68,11 @@ export const textLists = [
   'injections',
   'alignment',
   'access',
+  'forcings',
+  'plan',
+  'tunings',
+  'levels',
+  'pins',
 ] as const;
 export type TextList = (typeof textLists)[number];
 
@@ -126,5 +145,10 @@ export function textsOf(card: Card): CardTexts {
     injections: injectionLines(card),
     alignment: alignmentLines(card),
     access: accessLines(card),
+    forcings: forcingLines(card),
+    plan: planLines(card),
+    tunings: tuningLines(card),
+    levels: levelLines(card),
+    pins: pinLines(card),
   };
 }

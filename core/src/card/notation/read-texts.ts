@@ -11,7 +11,11 @@ import { readAccess } from './access-list';
 import { readAlignment } from './alignment-list';
 import { readCautions } from './cautions-list';
 import { readChecks } from './checks-list';
+import { readForcings } from './forcings-list';
 import { readInjections } from './injections-list';
+import { readLevels } from './levels-list';
+import { withPins } from './pins-list';
+import { readPlan, readTunings } from './plan-list';
 import { readTests } from './tests-list';
 import { readFunctions } from './read-functions';
 import { readParts } from './read-parts';
@@ -21,7 +25,7 @@ import type { Reading } from './reading';
 
 /**
  * Reads a card from what has been typed, as far as it goes: each line that cannot be read is told, with the others kept.
- * What the texts do not speak of (forcings, frequency plan, levels, chains, …) is taken over from `base`.
+ * What the texts do not speak of (models, loops, chains, …) is taken over from `base`.
  */
 export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
   const problems: TextProblem[] = [];
@@ -41,7 +45,8 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
   const sections = readSections(reading);
   const functions = readFunctions(texts.functions, reading);
   const testPoints = readPoints(texts.points, reading);
-  const parts = readParts(texts.parts, reading);
+  const parts = withPins(texts.pins, readParts(texts.parts, reading), reading);
+  const frequencyPlan = readPlan(texts.plan, reading);
 
   if (!texts.chassis.trim())
     tell('head', 0, 'The card needs the name of its chassis.', 'Write what the maker calls it, or the model if nothing else is known.');
@@ -73,6 +78,10 @@ export function readTexts(texts: CardTexts, base?: Card): ReadTexts {
     hazards: readCautions(texts.cautions, reading),
     injections: readInjections(texts.injections, reading, functions),
     alignment: readAlignment(texts.alignment, reading),
+    forcings: readForcings(texts.forcings, reading, functions),
+    frequencyPlan,
+    tunings: readTunings(texts.tunings, reading, frequencyPlan),
+    levels: readLevels(texts.levels, reading),
   };
   const parsed = cardSchema.safeParse(draft);
   if (!parsed.success) {

@@ -79,6 +79,11 @@ const empty: CardTexts = {
   injections: '',
   alignment: '',
   access: '',
+  forcings: '',
+  plan: '',
+  tunings: '',
+  levels: '',
+  pins: '',
 };
 
 const help: Readonly<Record<Area, string>> = {
@@ -99,12 +104,19 @@ const help: Readonly<Record<Area, string>> = {
   alignment:
     'In their order: name, what is turned, where it is read, what is wanted, steps that come before.\nReceiver | L2, L3 | S-meter | peak | Loop voltage',
   access: 'What is taken off, minutes, what must be off before.\nScreen of the VCO | 5 | Bottom cover',
+  forcings:
+    'Control lines that may be held from outside: name, section it leaves, value, most that may be put there, unit, function, sections that no longer matter, minutes.\nHold the AGC line | AGC | 4.1 | 6 | V | Receive AM | AGC; | 5',
+  plan: 'How its frequencies are made: name, section, what it does, from which others, hertz, factor, receive or transmit where it is the carrier.\nreference | Reference | oscillates | | 10.24M\nstep | Divider | divides | reference | | 1024',
+  tunings: 'What the plan is set to: condition, hertz where no channel says it, name = figure.\nch 19 | | loop = 343',
+  levels: 'Levels along the way: section, condition, dBm.\nMixer | receive, AM, ch 19 | -40',
+  pins: 'Pin-outs: part, pin, what it is.\nIC1 | 3 | output',
 };
 
 /** What was typed before the page was left; undefined where it cannot be read. */
-function readDraft(kept: string): CardTexts | undefined {
+function readDraft(kept: string, base: Card | undefined): CardTexts | undefined {
   try {
-    return { ...empty, ...(JSON.parse(kept) as Partial<CardTexts>) };
+    // A list that an earlier version did not put aside stands as it is on the card.
+    return { ...(base ? textsOf(base) : empty), ...(JSON.parse(kept) as Partial<CardTexts>) };
   } catch {
     return undefined;
   }
@@ -147,7 +159,7 @@ export class CardEditor {
     source: () => ({ key: this.draftKey(), base: this.base() }),
     computation: ({ key, base }) => {
       const kept = localStorage.getItem(key);
-      const draft = kept ? readDraft(kept) : undefined;
+      const draft = kept ? readDraft(kept, base) : undefined;
       if (draft) return draft;
       return base
         ? textsOf(base)
@@ -204,6 +216,11 @@ export class CardEditor {
       injections: card?.injections.length ?? 0,
       alignment: card?.alignment.length ?? 0,
       access: card?.access.length ?? 0,
+      forcings: card?.forcings.length ?? 0,
+      plan: card?.frequencyPlan.length ?? 0,
+      tunings: card?.tunings.length ?? 0,
+      levels: card?.levels.length ?? 0,
+      pins: card?.parts.filter(({ pins }) => pins?.length).length ?? 0,
     };
   });
   /** Lines that cannot be read: kept, the card would be without them. */
