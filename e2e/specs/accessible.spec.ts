@@ -31,6 +31,7 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/day',
     '/jobs',
     '/book-in',
+    '/people',
     '/cards',
     '/cards/new',
     '/cards/murrelo-twin/edit',

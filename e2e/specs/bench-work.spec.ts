@@ -161,3 +161,19 @@ test('what was done away from the clock is told afterwards, several parts in one
     await expect(job.entry()).toHaveValue(line);
   }
 });
+
+test('people are found with their sets and jobs, and suppliers with what came from them', async ({ page }) => {
+  await openDemo(page, '/jobs');
+  await page.getByRole('link', { name: 'People' }).click();
+  const people = page.getByRole('navigation', { name: 'People' });
+  await page.getByLabel('Search people').fill('rally');
+  await people.getByRole('link', { name: /Hesta rally marshals/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Hesta rally marshals' })).toBeVisible();
+  await page.getByRole('link', { name: '419', exact: true }).click();
+  await expect(new JobPage(page).tape()).toBeVisible();
+  await page.goBack();
+  await page.getByLabel('Search people').fill('');
+  await page.getByRole('radio', { name: 'Suppliers' }).click();
+  await people.getByRole('link').first().click();
+  await expect(page.getByRole('columnheader', { name: 'Drawer' })).toBeVisible();
+});

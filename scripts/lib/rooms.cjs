@@ -22,6 +22,6 @@ module.exports = {
   ],
   webRooms: [
     ...['ui', 'storage', 'bench', 'instruments', 'diagram', 'pictures', 'sheets', 'book-in', 'job', 'cards', 'sums', 'jobs', 'day'],
-    ...['stock', 'archive', 'places', 'shell', 'testing'],
+    ...['people', 'stock', 'archive', 'places', 'shell', 'testing'],
   ],
 };

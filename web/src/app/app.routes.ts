@@ -27,6 +27,8 @@ export const routes: Routes = [
     loadComponent: () => import('./cards/manual/manual-page').then((m) => m.ManualPage),
   },
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
+  { path: 'people', title: 'People', loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage) },
+  { path: 'people/:id', title: 'People', loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage) },
   { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
   { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'sums/:id', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },

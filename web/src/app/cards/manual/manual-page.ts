@@ -53,7 +53,8 @@ export class ManualPage {
   private readonly chosenList = signal<ProposalList | null>(null);
   private readonly all = computed((): readonly Proposal[] => {
     const [card, read] = [this.card(), this.read()];
-    return card && read ? propose(card, read.founds) : [];
+    // Once, when all is read: to hold thousands of lines against the card anew for each page would hold up the screen.
+    return card && read && this.isRead() ? propose(card, read.founds) : [];
   });
   /** What the card says already is not asked again. */
   protected readonly open = computed(() => this.all().filter(({ state }) => state !== 'same'));

@@ -8,9 +8,10 @@ import { SheetPages } from '../../sheets/pages/sheet-pages';
 import { SheetReading } from '../../sheets/sheet-reading';
 import { SheetRepository } from '../../storage/sheet-repository';
 
-/** What the pages of a card's sheets say, as far as they were gone through. */
+/** How far the pages of a card's sheets were gone through, and in the end what they say. */
 export interface ManualRead {
   readonly cardId: string;
+  /** Empty until all pages are read. */
   readonly founds: readonly FoundAt[];
   readonly done: number;
   readonly total: number;
@@ -45,7 +46,7 @@ export class ManualReading {
     const unread: string[] = [];
     for (const [done, sheet] of sheets.entries()) {
       if (turn !== this.turn) return;
-      this.read.set({ cardId, founds: [...founds], done, total: sheets.length, unread: [...unread] });
+      this.read.set({ cardId, founds: [], done, total: sheets.length, unread: [...unread] });
       const file = files.find(({ id }) => id === sheet.fileId);
       try {
         const found = file ? await this.pages.find(sheet, file, has) : [];
