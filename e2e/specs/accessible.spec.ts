@@ -36,7 +36,7 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/cards/new',
     '/cards/murrelo-twin/edit',
     '/cards/murrelo-twin/sheets',
-    '/cards/murrelo-twin/manual',
+    '/cards/ternhal-n9/manual',
     '/cards/dunvick-post-6/sheets',
     '/stock',
     '/instruments',

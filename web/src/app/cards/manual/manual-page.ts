@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -88,6 +88,9 @@ export class ManualPage {
         };
       });
   });
+  /** So many lines are written out at first: a long parts list would hold up the screen. */
+  private readonly most = linkedSignal({ source: () => this.list(), computation: () => 60 });
+  protected readonly written = computed(() => this.rows().slice(0, this.most()));
   protected readonly asksSections = computed(() => this.rows().some(({ proposal }) => proposal.asksSection));
   /** Lines without a section, by the heading they stand under: they are placed together. */
   protected readonly unplaced = computed(() => {
@@ -113,6 +116,10 @@ export class ManualPage {
       this.begun = key;
       untracked(() => void this.reading.begin(card));
     });
+  }
+
+  protected writeAll(): void {
+    this.most.set(Infinity);
   }
 
   protected show(list: ProposalList): void {
