@@ -135,28 +135,8 @@ import { Clock } from '../ui/clock';
       }
     </div>
   `,
+  styleUrl: '../ui/split.scss',
   styles: `
-    .split {
-      display: grid;
-      grid-template-columns: 260px minmax(0, 1fr);
-      height: 100%;
-    }
-    nav {
-      padding: 12px 0 0 16px;
-      border-right: 1px solid var(--mat-sys-outline-variant);
-      overflow-y: auto;
-    }
-    nav a:not(.act) {
-      display: block;
-      padding: 8px;
-      min-height: 56px;
-      color: inherit;
-      text-decoration: none;
-      border-top: 1px solid var(--mat-sys-outline-variant);
-    }
-    nav a[aria-current] {
-      background: var(--mat-sys-surface-container-high);
-    }
     nav .act {
       margin: 4px 0 10px;
     }
@@ -164,10 +144,6 @@ import { Clock } from '../ui/clock';
       display: flex;
       align-items: baseline;
       gap: 12px;
-    }
-    nav small {
-      display: block;
-      color: var(--mat-sys-on-surface-variant);
     }
     .caution,
     h2 {

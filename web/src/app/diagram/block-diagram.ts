@@ -31,6 +31,16 @@ const letter = { usual: 0.44, tight: 0.39 };
 /** Space beside a name in its box. */
 const beside = 17;
 
+/** Where a box stands, how large it is and how large its letters are. */
+const placeOf = ({ x, y, w, h, text }: Item, name: number): Readonly<Record<string, string>> => ({
+  left: `${x}px`,
+  top: `${y}px`,
+  width: `${w}px`,
+  height: `${h}px`,
+  '--name': `${name}px`,
+  '--figure': `${text}px`,
+});
+
 const pathOf = (points: readonly { readonly x: number; readonly y: number }[]): string =>
   points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
 
@@ -70,7 +80,8 @@ export class BlockDiagram {
     const sections = new Map(this.card().sections.map((section) => [section.id, section]));
     return (this.layout()?.items ?? []).map((item) => {
       const own = item.sections.flatMap((id) => sections.get(id) ?? []);
-      return !item.isStub && own[0] ? this.boxOf(item, own[0]) : this.stubOf(item, own);
+      const box = !item.isStub && own[0] ? this.boxOf(item, own[0]) : this.stubOf(item, own);
+      return { ...box, place: placeOf(item, box.size) };
     });
   });
 

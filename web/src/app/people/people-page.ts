@@ -111,39 +111,18 @@ import { isMeant, ownersOf, suppliersOf } from './people';
       }
     </div>
   `,
+  styleUrl: '../ui/split.scss',
   styles: `
-    .split {
-      display: grid;
-      grid-template-columns: 300px minmax(0, 1fr);
-      height: 100%;
-    }
     nav {
       display: flex;
       flex-direction: column;
       gap: 8px;
-      padding: 12px 0 0 16px;
-      border-right: 1px solid var(--mat-sys-outline-variant);
-      overflow-y: auto;
     }
     nav h1 {
       margin: 0;
     }
     nav label {
       margin-right: 12px;
-    }
-    nav a {
-      display: block;
-      padding: 8px;
-      min-height: 56px;
-      color: inherit;
-      text-decoration: none;
-      border-top: 1px solid var(--mat-sys-outline-variant);
-    }
-    nav a[aria-current] {
-      background: var(--mat-sys-surface-container-high);
-    }
-    nav small {
-      display: block;
     }
     small {
       font: var(--mat-sys-body-medium);
