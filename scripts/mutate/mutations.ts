@@ -5,6 +5,8 @@ export interface Mutation {
   readonly start: number;
   readonly end: number;
   readonly becomes: string;
+  /** The expression that the change stands in; when it is worked out, the place is reached. */
+  readonly around: { readonly start: number; readonly end: number };
   readonly line: number;
   readonly says: string;
 }
@@ -34,26 +36,36 @@ function otherNumber(text: string): string {
   return Number.isInteger(value) && value < 100 ? (value === 0 ? '1' : `${text} + 1`) : `${text} * 2`;
 }
 
+/** Whether a number is the name of a field and not a figure. */
+const isName = (node: ts.NumericLiteral): boolean => ts.isPropertyAssignment(node.parent) && node.parent.name === node;
+
 /** Every place of a source at which it can be broken: comparisons, arithmetic, logic, conditions, numbers and truth values; types are left. */
 export function mutationsOf(name: string, text: string): readonly Mutation[] {
   const source = ts.createSourceFile(name, text, ts.ScriptTarget.ES2022, true);
   const found: Mutation[] = [];
-  const add = (node: ts.Node, becomes: string): void => {
+  const add = (node: ts.Node, becomes: string, around: ts.Node = node): void => {
     const start = node.getStart(source);
     const { line } = source.getLineAndCharacterOfPosition(start);
     const was = text.slice(start, node.end);
     const shown = (part: string): string => part.replace(/\s+/g, ' ').slice(0, 50);
-    found.push({ start, end: node.end, becomes, line: line + 1, says: `${shown(was)} → ${shown(becomes)}` });
+    found.push({
+      start,
+      end: node.end,
+      becomes,
+      around: { start: around.getStart(source), end: around.end },
+      line: line + 1,
+      says: `${shown(was)} → ${shown(becomes)}`,
+    });
   };
   const visit = (node: ts.Node): void => {
     if (ts.isTypeNode(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node) || ts.isImportDeclaration(node)) return;
     if (ts.isBinaryExpression(node)) {
       const becomes = swapped[node.operatorToken.kind];
-      if (becomes && !(node.operatorToken.kind === ts.SyntaxKind.PlusToken && joinsText(node))) add(node.operatorToken, becomes);
+      if (becomes && !(node.operatorToken.kind === ts.SyntaxKind.PlusToken && joinsText(node))) add(node.operatorToken, becomes, node);
     } else if (ts.isConditionalExpression(node))
       add(node.condition, `!(${text.slice(node.condition.getStart(source), node.condition.end)})`);
     else if (ts.isIfStatement(node)) add(node.expression, `!(${text.slice(node.expression.getStart(source), node.expression.end)})`);
-    else if (ts.isNumericLiteral(node)) add(node, `(${otherNumber(node.text)})`);
+    else if (ts.isNumericLiteral(node) && !isName(node)) add(node, `(${otherNumber(node.text)})`);
     else if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
     else if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
     ts.forEachChild(node, visit);
@@ -64,3 +76,20 @@ export function mutationsOf(name: string, text: string): readonly Mutation[] {
 
 /** The source with one mutation made. */
 export const mutated = (text: string, { start, end, becomes }: Mutation): string => text.slice(0, start) + becomes + text.slice(end);
+
+/** The source with a note at each place, by its number, when it is reached: the place's number is kept in a set of that name. */
+export function noting(text: string, set: string, places: readonly { readonly id: number; readonly around: Mutation['around'] }[]): string {
+  const parts = places.flatMap(({ id, around: { start, end } }) => [
+    { at: start, size: end - start, opens: true, text: `(${set}.add(${String(id)}), ` },
+    { at: end, size: end - start, opens: false, text: ')' },
+  ]);
+  // What closes stands before what opens at the same place; of two that open there the larger is outside, of two that close the smaller.
+  parts.sort((a, b) => a.at - b.at || Number(a.opens) - Number(b.opens) || (a.opens ? b.size - a.size : a.size - b.size));
+  let done = 0;
+  let noted = '';
+  for (const part of parts) {
+    noted += text.slice(done, part.at) + part.text;
+    done = part.at;
+  }
+  return noted + text.slice(done);
+}
