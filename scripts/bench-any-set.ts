@@ -193,8 +193,12 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
       return { id, kind: 'lift', section: test.subject, recovers: some((section) => set.lift(section)) };
     case 'remedy':
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: some((section) => set.remedy(section)) };
-    case 'proof':
-      return { id, kind: 'proof', section: [...test.reach.keys()][0] ?? '', designator: test.subject, bad: set.proof(test.subject) };
+    case 'proof': {
+      const [section = ''] = test.reach.keys();
+      return section === test.subject
+        ? { id, kind: 'proof', section, bad: some((one) => set.proofStage(one)) }
+        : { id, kind: 'proof', section, designator: test.subject, bad: set.proof(test.subject) };
+    }
     case 'injection': {
       const injection = world.model.card.injections.find((each) => each.id === test.subject);
       const fn = injection && kin.fn.get(injection.responds);

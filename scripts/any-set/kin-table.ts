@@ -8,7 +8,9 @@ const table: Readonly<Record<string, string>> = {
     reg-5: 5-v-regulator
     controller memory: controller
     display: display
-    ptt tx-line rx-line: ptt-switch
+    ptt: ptt-switch
+    rx-line: receive-line
+    tx-line: transmit-line
     harmonic-filter: antenna-filter
     antenna-switch front-filter: antenna-switch
     rf-amp: rf-amplifier
@@ -117,7 +119,8 @@ const table: Readonly<Record<string, string>> = {
     crystals-rx: second-crystals
     osc-a: first-oscillator
     osc-rx-b: second-oscillator
-    crystals-tx osc-tx-b tx-mixer tx-filter: transmit-oscillator
+    crystals-tx osc-tx-b: transmit-oscillator
+    tx-mixer tx-filter: transmit-mixer
     driver: driver
     pa: power-amplifier`,
   'oxbrae-ob12': `supply-in: supply-input
@@ -189,7 +192,7 @@ const table: Readonly<Record<string, string>> = {
     low-supply regulator: low-voltage-regulator
     ptt relay-1 relay-2: t-r-relay
     band-switch: band-switch
-    preselector front-high front-low: antenna-coils
+    preselector front-high front-low: preselector
     rf-amp: rf-amplifier
     rx-mixer noise-gate: receive-mixer
     crystal-filter: crystal-filter
@@ -214,9 +217,11 @@ const table: Readonly<Record<string, string>> = {
   'ternhal-n9': `supply-in main-switch: supply-input
     reg-8: 8-v-regulator
     reg-5: 5-v-regulator
-    controller encoder band-decoder: controller
+    controller encoder: controller
+    band-decoder: band-switching
     display: display
-    ptt antenna-relay: t-r-switch
+    ptt: t-r-switch
+    antenna-relay: antenna-relay
     lpf-low lpf-mid lpf-high lpf-top: low-pass-filters
     attenuator: rf-amplifier
     bpf-low bpf-mid bpf-high: band-filters
@@ -236,7 +241,8 @@ const table: Readonly<Record<string, string>> = {
     reference: reference
     pll: pll
     loop-filter: loop-filter
-    vco-select vco-a vco-b vco-c vco-d: vco
+    vco-select: vco band-switching
+    vco-a vco-b vco-c vco-d: vco
     lo1-amp: vco-buffer
     lo2: second-oscillator
     carrier-osc: carrier-oscillator

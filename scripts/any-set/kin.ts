@@ -22,7 +22,17 @@ const wordsOf = (name: string): Set<string> =>
 const common = (a: Set<string>, b: Set<string>): number => [...a].filter((word) => b.has(word)).length;
 
 /** Alike in words, but not the same to try: channels that change are not yet channels that lock. */
-const notTheSame = new Set(['dunvick-post-6 all-channels-lock']);
+const notTheSame = new Set([
+  'dunvick-post-6 all-channels-lock channels-change',
+  'dunvick-post-6 display-and-keys data-ptt',
+  // This card tries a squelch with a signal, the others without.
+  'dunvick-post-6 squelch-closes squelch-closes',
+  'murrelo-twin squelch-vhf-opens-on-a-signal squelch-closes',
+  'murrelo-twin squelch-uhf-opens-on-a-signal squelch-closes',
+  'oxbrae-gannet squelch-opens-on-a-signal squelch-closes',
+  'oxbrae-ob12 squelch-opens-on-a-signal squelch-closes',
+  'oxbrae-ob7 squelch-opens-on-a-signal squelch-closes',
+]);
 
 /** Whether a point only asks if anything is there. */
 export const isPresence = ({ expect }: TestPoint): boolean =>
@@ -39,7 +49,7 @@ export function kinOf(full: Card, kind: Card, modeOf: (mode: string | undefined)
     const fits = full.functions.filter(
       (own) =>
         own.group === usual.group &&
-        !notTheSame.has(`${full.id} ${usual.id}`) &&
+        !notTheSame.has(`${full.id} ${usual.id} ${own.id}`) &&
         (usual.group === 'control' ||
           ((modeOf(usual.condition.mode) === own.condition.mode || own.condition.mode === undefined) &&
             (usual.condition.band === own.condition.band || own.condition.band === undefined || usual.condition.band === undefined))),

@@ -88,8 +88,12 @@ export function answer(card: Card, set: StandInSet, test: Probe['test'], id: str
       return { id, kind: 'lift', section: test.subject, recovers: set.lift(test.subject) };
     case 'remedy':
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: set.remedy(test.subject) };
-    case 'proof':
-      return { id, kind: 'proof', section: [...test.reach.keys()][0] ?? '', designator: test.subject, bad: set.proof(test.subject) };
+    case 'proof': {
+      const [section = ''] = test.reach.keys();
+      return section === test.subject
+        ? { id, kind: 'proof', section, bad: set.proofStage(section) }
+        : { id, kind: 'proof', section, designator: test.subject, bad: set.proof(test.subject) };
+    }
   }
 }
 

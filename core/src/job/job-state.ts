@@ -56,7 +56,8 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
       if (fits.length) return ['done', `led to ${fits.at(-1)?.designator}`];
       const [last] = repairs.slice(-1);
       if (last) return ['done', `led to: ${last.what}`];
-      if (proven.length) return ['done', `proven: ${proven.at(-1)?.designator}`];
+      const [part] = proven.slice(-1);
+      if (part) return ['done', `proven: ${part.designator ?? sectionName(card, part.section ?? '')}`];
       const readings = ofKind(stood, 'reading').length;
       return readings ? ['in-hand', count(readings, 'reading')] : ['not-begun', 'not begun'];
     },

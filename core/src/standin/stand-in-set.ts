@@ -263,6 +263,13 @@ export class StandInSet {
     return this.faults.every((f) => this.cured.has(f) || f.rate < 1) && this.faults.length > 0 && this.chance.happens(0.05 * this.noise);
   }
 
+  /** Goes over all parts of a section: whether one is found bad. A contact is good more often than not while it is measured. */
+  proofStage(section: string): boolean {
+    const fault = this.at(section);
+    if (fault && !this.cured.has(fault)) return this.chance.happens(fault.contact ? 0.45 : fault.part ? 0.95 : 0.6);
+    return this.chance.happens(0.004 * this.noise);
+  }
+
   /** Measures a part out of circuit: whether it is bad. */
   proof(designator: string): boolean {
     const hit = this.faults.some((f) => f.part === designator && !this.cured.has(f));

@@ -5,7 +5,7 @@ import { localRowsOf, rowsOf, soundRow, spread, type LocalRows, type Look } from
 import type { Space } from './space';
 import { proof } from './tables/bench-acts';
 import type { Remedy } from '../words';
-import { partWeight } from './tables/prior-weights';
+import { partWeight, unnamedWeight } from './tables/prior-weights';
 import type { cost } from './tables/probe-costs';
 
 export const testKinds = [
@@ -26,7 +26,7 @@ export type TestKind = (typeof testKinds)[number];
 export interface BenchTest {
   readonly id: string;
   readonly kind: TestKind;
-  /** Function, point, injection, forcing, section or part it is about. */
+  /** Function, point, injection, forcing, section or part it is about; of a proof a section where all its parts are meant. */
   readonly subject: string;
   readonly title: string;
   readonly condition: Condition;
@@ -78,19 +78,26 @@ export function testOf(space: Space, { look, ...rest }: Draft): TestModel {
   };
 }
 
-/** Share of each part among the causes of its section's faults, by designator. */
+/** Share of each part among the causes of its section's faults, by designator. A card that only begins does not know all parts. */
 export function partShares(card: Card): Map<string, number> {
   const sums = new Map<string, number>();
-  for (const p of card.parts) sums.set(p.section, (sums.get(p.section) ?? 0) + partWeight[p.kind]);
+  const unnamed = card.begunFrom === undefined ? 0 : unnamedWeight;
+  for (const p of card.parts) sums.set(p.section, (sums.get(p.section) ?? unnamed) + partWeight[p.kind]);
   return new Map(card.parts.map((p) => [p.designator, partWeight[p.kind] / (sums.get(p.section) ?? 1)]));
 }
+
+/** Whether the parts of a section are proven all together: where the card may not name them all. */
+export const provenAsStage = (card: Card, section: string): boolean =>
+  card.begunFrom !== undefined || !card.parts.some((part) => part.section === section);
 
 /**
  * Chance that a part proves bad when its section is at fault: its share of the causes, and the more, the more of the
  * other parts have already measured good.
+ * @param share of the part, 1 of all parts together.
  * @param goodShares sum of the shares of those, 0 to 1.
  */
-export const proofChance = (share: number, goodShares = 0): number => (proof.named * share) / Math.max(1e-6, 1 - proof.named * goodShares);
+export const proofChance = (share: number, goodShares = 0): number =>
+  (proof.named * Math.min(share, 1 - goodShares)) / Math.max(1e-6, 1 - proof.named * goodShares);
 
 /** The same test with the parts of its section that have already measured good reckoned in. */
 export function proofAfter(card: Card, space: Space, test: TestModel, ifFaulty: number): TestModel {

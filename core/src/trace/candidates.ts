@@ -71,8 +71,9 @@ function offered(test: TestModel, standing: ReadonlyMap<string, number>, options
   if (options.answered.has(test.id)) return options.again?.has(test.id) ?? false;
   if (test.kind === 'comparison') return options.healthySet === true;
   if (test.kind === 'lift' && !options.railBad) return false;
-  if (!(test.kind in leastChance)) return true;
-  const least = Math.min(most, leastChance[test.kind as keyof typeof leastChance]);
+  const act = test.kind === 'proof' && test.reach.has(test.subject) ? 'stageProof' : test.kind;
+  if (!(act in leastChance)) return true;
+  const least = Math.min(most, leastChance[act as keyof typeof leastChance]);
   for (const id of test.reach.keys()) if ((standing.get(id) ?? 0) >= least) return true;
   return false;
 }

@@ -1,5 +1,5 @@
 import { conditionText, type Card } from '../card';
-import { partShares, proofChance, testOf, type Draft, type TestModel } from './bench-test';
+import { partShares, proofChance, provenAsStage, testOf, type Draft, type TestModel } from './bench-test';
 import { functionLook, localLook, readingLook } from './looks';
 import { functionReach, injectionReach, readingReach, supplyOf, type Reach } from './reach';
 import { rowsOf } from './rows';
@@ -145,6 +145,20 @@ export function testsOf(card: Card, space: Space): TestModel[] {
         minutes: cost.remedyMinutes[remedy],
       });
     }
+  });
+  card.sections.forEach((section, at) => {
+    if (!provenAsStage(card, section.id)) return;
+    add({
+      id: `proof ${section.id}`,
+      kind: 'proof',
+      subject: section.id,
+      title: `Measure the parts of the ${section.name}`,
+      condition: {},
+      look: localLook(['good', 'bad'], at, () => proofChance(1), proof.badIfSound),
+      reach: only(section.id),
+      minutes: cost.stageProofMinutes,
+      instrument: 'none',
+    });
   });
   const shares = partShares(card);
   for (const part of card.parts) {

@@ -25,7 +25,8 @@ export type EvidenceBody =
       readonly text: string;
     }
   | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }
-  | { readonly kind: 'proof'; readonly section: string; readonly designator: string; readonly bad: boolean }
+  /** A part measured out of circuit; without one, all parts of the section. */
+  | { readonly kind: 'proof'; readonly section: string; readonly designator?: string; readonly bad: boolean }
   /** A point read beside the same point of a healthy set of this chassis. */
   | { readonly kind: 'comparison'; readonly point: string; readonly outcome: ReadingOutcome; readonly text: string }
   /** The feed of a section lifted: its supply recovers, or stays as it was. */

@@ -71,7 +71,9 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
     case 'remedy':
       return `${nameOf(evidence.section)} ${mendText(evidence.remedy, evidence.cured)}`;
     case 'proof':
-      return `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
+      return evidence.designator === undefined
+        ? `The parts of the ${nameOf(evidence.section)} measured ${evidence.bad ? 'bad' : 'good'}`
+        : `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
     case 'mended':
       return evidence.text;
     case 'fit':

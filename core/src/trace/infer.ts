@@ -46,7 +46,7 @@ function answeredTest(model: TraceModel, evidence: Evidence): TestModel | undefi
     case 'remedy':
       return byId(`remedy ${evidence.remedy} ${evidence.section}`);
     case 'proof':
-      return byId(`proof ${evidence.designator}`);
+      return byId(`proof ${provenOf(evidence)}`);
     default:
       return undefined;
   }
@@ -122,7 +122,7 @@ function logChanceOf(
       return log;
     }
     case 'proof': {
-      const share = model.partShare.get(evidence.designator) ?? 1;
+      const share = shareOf(model, evidence, 1);
       if (evidence.bad) return bySection(evidence.section, Math.min(0.96, proofChance(share)), proof.badIfSound);
       // Once one part is proven bad, the others being good says nothing more.
       if (proven.bad) return bySection(evidence.section, 1, 1);
@@ -136,10 +136,18 @@ function logChanceOf(
 }
 
 type Proof = Evidence & { readonly kind: 'proof' };
+/** What was proven: the part, or the section of which all parts were. */
+const provenOf = ({ designator, section }: Proof): string => designator ?? section;
+/** Its share of the causes of the section's faults; `unlisted` where the card does not have the part. */
+const shareOf = (model: TraceModel, { designator }: Proof, unlisted: number): number =>
+  designator === undefined ? 1 : (model.partShare.get(designator) ?? unlisted);
+/** Adds it to what is good already: all parts together are never more than all. */
+const addGood = (good: Map<string, number>, model: TraceModel, e: Proof): void =>
+  void good.set(e.section, Math.min(1, (good.get(e.section) ?? 0) + shareOf(model, e, 0)));
 /** Of each part the latest measurement counts. */
 function latestProofs(evidence: readonly Evidence[]): Map<string, Proof> {
   const latest = new Map<string, Proof>();
-  for (const e of evidence) if (e.kind === 'proof') latest.set(e.designator, e);
+  for (const e of evidence) if (e.kind === 'proof') latest.set(provenOf(e), e);
   return latest;
 }
 
@@ -147,7 +155,7 @@ function latestProofs(evidence: readonly Evidence[]): Map<string, Proof> {
 export function goodShares(model: TraceModel, evidence: readonly Evidence[]): Map<string, number> {
   const latest = latestProofs(evidence);
   const sums = new Map<string, number>();
-  for (const e of latest.values()) if (!e.bad) sums.set(e.section, (sums.get(e.section) ?? 0) + (model.partShare.get(e.designator) ?? 0));
+  for (const e of latest.values()) if (!e.bad) addGood(sums, model, e);
   return sums;
 }
 
@@ -196,7 +204,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const bad = new Set([...proofs.values()].flatMap((e) => (e.bad && !gone.has(e) ? [e.section] : [])));
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
-    if (evidence.kind === 'proof' && proofs.get(evidence.designator) !== evidence) continue;
+    if (evidence.kind === 'proof' && proofs.get(provenOf(evidence)) !== evidence) continue;
     if (evidence.kind === 'fit') {
       repairs++;
       // Fitting two parts in one section does not make it doubly sound.
@@ -216,8 +224,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const results = andOne(counts ? before.results : {}, outcomeOf(evidence));
     if (!speaks(evidence, test)) continue;
     const proven = { good: good.get(place) ?? 0, bad: bad.has(place) };
-    if (evidence.kind === 'proof' && !evidence.bad)
-      good.set(place, (good.get(place) ?? 0) + (model.partShare.get(evidence.designator) ?? 0));
+    if (evidence.kind === 'proof' && !evidence.bad) addGood(good, model, evidence);
     const piece: Piece = { evidence, results, proven, since: repairs, ...(test ? { test } : {}) };
     if (test && evidence.kind !== 'manipulation') latest.set(test.id, piece);
     else lasting.push(piece);

@@ -14,8 +14,8 @@ export const ampTransistor: SetKind = {
   lacks: ['it has no receiver: in receive it only passes through'],
   sections: `Supply input ! reverse polarity kills it
 Key sensing, switch < Supply input
-Input relay < Key sensing ! burnt contacts
-Antenna relay < Key sensing ! burnt contacts
+Input relay < Key sensing (switching, keyed) ! burnt contacts
+Antenna relay < Key sensing (switching, keyed) ! burnt contacts
 Input attenuator, filter
 Input transformer, transformer
 Bias, control < Supply input, Key sensing
@@ -70,24 +70,24 @@ HV reservoir, rectifier < HV rectifier ! electrolytics dry out, bleeders go open
 Filament transformer < Soft start (supply)
 Relay supply, regulator < Mains input
 Key line, switch < Relay supply
-Input relay < Key line ! burnt contacts
-Antenna relay < Key line ! burnt contacts
+Input relay < Key line (switching, keyed) ! burnt contacts
+Antenna relay < Key line (switching, keyed) ! burnt contacts
 Input network
 Band switch ! burnt wafer
 Bias, control < Key line
 Grid protection, control < Relay supply
-Valve < HV reservoir, Filament transformer, Bias (bias) ! soft, gassy, grid short
+Valve < HV reservoir, Plate choke (supply), Filament transformer, Bias (bias) ! soft, gassy, grid short
 Plate choke, tank < HV reservoir ! burnt turn
 Parasitic suppressor, tank ! resistor burnt
 Pi tank < Band switch
 Loading capacitor ! flashed over
 Plate meter
 {own band} coils and contacts, filter ! burnt contacts
-Fan, display < Interlock (supply)`,
+Fan, display < Soft start (supply)`,
   functions: `Amplify {band} (transmit, {band}): Input relay > Input network > Valve > Plate choke > Parasitic suppressor > Pi tank > {own band} coils and contacts > Loading capacitor > Antenna relay
 Receive straight through (receive): Input relay > Antenna relay
 HV comes up (control): HV transformer > HV rectifier > HV reservoir
-Filament glows (control): Filament transformer > Valve
+Filament glows (control): Filament transformer
 Plate meter reads (control, keyed): Valve > Plate meter
 Keys (control, keyed): Key line > Input relay > Antenna relay
 Grid protection trips (control, keyed): Valve > Grid protection

@@ -42,9 +42,10 @@ Power amplifier < Supply input ! dies of a bad antenna`,
   functions: `[AM] Receive AM (receive, AM): Antenna filter > T/R switch > RF amplifier > Mixer > IF filter > IF amplifier > AM detector > Squelch > AF amplifier > AF power stage > Speaker
 [FM] Receive FM (receive, FM): Antenna filter > T/R switch > RF amplifier > Mixer > IF filter > IF amplifier > FM detector > Squelch > AF amplifier > AF power stage > Speaker
 Transmit {mode} (transmit, {mode}): Transmit mixer > Driver > Power amplifier > Antenna filter
-[AM] Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Power amplifier
-[FM] Modulation FM (transmit, FM): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Driver > Power amplifier
-Squelch closes and opens (control, receive): IF amplifier > Squelch
+[AM] Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Power amplifier > Antenna filter
+[FM] Modulation FM (transmit, FM): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Driver > Power amplifier > Antenna filter
+Squelch closes (control, receive): Squelch
+Squelch opens on a signal (control, receive): Antenna filter > T/R switch > RF amplifier > Mixer > IF filter > IF amplifier > Squelch
 Meter follows the signal (control, receive): Antenna filter > T/R switch > RF amplifier > Mixer > IF filter > IF amplifier > AGC
 All channels alike (control, receive): Channel switch > Divider > Phase detector > Loop filter > VCO > VCO buffer`,
   points: `SUP1 | supply at the board | Supply input | own | V | | 13.8 | 13 | 14.4

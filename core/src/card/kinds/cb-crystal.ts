@@ -17,7 +17,7 @@ export const cbCrystal: SetKind = {
 Regulator < Supply input
 PTT relay < Supply input ! burnt contacts
 Antenna filter
-RF amplifier < Regulator, AGC
+RF amplifier < Regulator, AGC, PTT relay (switching, receive)
 First mixer < Regulator, First oscillator
 First IF coils
 Second mixer < Regulator, Second oscillator
@@ -39,10 +39,11 @@ Transmit mixer < PTT relay (supply), First oscillator, Transmit oscillator
 Driver, amplifier < PTT relay (supply)
 Power amplifier < Supply input
 Microphone amplifier, audio < Regulator`,
-  functions: `Receive AM (receive, AM): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > AF amplifier > AF power stage > Speaker
+  functions: `Receive AM (receive, AM): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > Squelch > AF amplifier > AF power stage > Speaker
 Transmit AM (transmit, AM): Transmit mixer > Driver > Power amplifier > Antenna filter
-Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Power amplifier
-Squelch closes and opens (control, receive): IF amplifier > Squelch
+Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Power amplifier > Antenna filter
+Squelch closes (control, receive): Squelch
+Squelch opens on a signal (control, receive): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Squelch
 Meter follows the signal (control, receive): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > AGC
 All channels alike (control, receive): Channel switch > First crystals > First oscillator > Second crystals > Second oscillator`,
   points: `SUP1 | supply at the board | Supply input | own | V | | 13.8 | 13 | 14.4
@@ -82,7 +83,7 @@ HT smoothing < HT rectifier ! old electrolytics: hum, hot, short
 Heater supply, transformer < Power transformer
 PTT relay < HT smoothing (supply) ! burnt contacts
 Antenna filter
-RF amplifier, valve < HT smoothing, Heater supply, AGC
+RF amplifier, valve < PTT relay (supply, receive), Heater supply, AGC
 First mixer < HT smoothing, Heater supply, First oscillator
 First IF coils
 Second mixer < HT smoothing, Heater supply, Second oscillator
@@ -93,7 +94,7 @@ AGC < Detector
 Squelch < HT smoothing
 AF amplifier, audio < HT smoothing, Heater supply ! coupling capacitors leak onto the grid
 AF power stage, audio < HT smoothing, Heater supply
-Output transformer, transformer
+Output transformer, transformer < HT smoothing
 Speaker
 Channel switch ! worn contacts
 First crystals < Channel switch
@@ -101,13 +102,15 @@ Second crystals < Channel switch
 First oscillator < HT smoothing, Heater supply, First crystals
 Second oscillator < HT smoothing, Heater supply, Second crystals
 Transmit oscillator < HT smoothing, Heater supply, Channel switch, PTT relay
+Transmit mixer, valve < PTT relay (supply), Heater supply, First oscillator, Transmit oscillator
 Driver, valve < PTT relay (supply), Heater supply
-Power amplifier, valve < PTT relay (supply), Heater supply
+Power amplifier, valve < PTT relay (switching), Output transformer (supply), Heater supply
 Microphone amplifier, audio < HT smoothing, Heater supply`,
-  functions: `Receive AM (receive, AM): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > AF amplifier > AF power stage > Output transformer > Speaker
-Transmit AM (transmit, AM): Transmit oscillator > Driver > Power amplifier > Antenna filter
-Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Output transformer > Power amplifier
-Squelch closes and opens (control, receive): IF amplifier > Squelch
+  functions: `Receive AM (receive, AM): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > Squelch > AF amplifier > AF power stage > Output transformer > Speaker
+Transmit AM (transmit, AM): Transmit mixer > Driver > Power amplifier > Antenna filter
+Modulation AM (transmit, AM): Microphone amplifier > AF amplifier > AF power stage > Output transformer > Power amplifier > Antenna filter
+Squelch closes (control, receive): Squelch
+Squelch opens on a signal (control, receive): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Squelch
 Meter follows the signal (control, receive): Antenna filter > RF amplifier > First mixer > First IF coils > Second mixer > Second IF coils > IF amplifier > Detector > AGC
 All channels alike (control, receive): Channel switch > First crystals > First oscillator > Second crystals > Second oscillator`,
   points: `HT1 | HT after smoothing | HT smoothing | own | V | | 250 | 220 | 290

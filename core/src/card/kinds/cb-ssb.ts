@@ -23,8 +23,8 @@ Receive mixer < Regulator, VCO buffer
 Crystal filter
 IF amplifier < PTT switch (supply), AGC
 AGC < Regulator
-[AM] AM detector
-[FM] FM detector < Regulator
+[AM] AM detector < Mode switch (switching)
+[FM] FM detector < Mode switch (supply)
 [USB LSB CW] Product detector < Regulator, Carrier oscillator
 Squelch < Regulator
 AF amplifier, audio < Regulator
@@ -40,21 +40,22 @@ VCO < Regulator, Loop filter ! core works loose
 VCO buffer, amplifier < Regulator, VCO
 Carrier oscillator < Regulator, Mode switch
 Microphone amplifier, audio < Regulator
-[USB LSB] Balanced modulator < Regulator, Carrier oscillator
+Balanced modulator < Regulator, Carrier oscillator, Mode switch
 Transmit mixer < PTT switch (supply), VCO buffer
 Driver, amplifier < PTT switch (supply), ALC (control)
 ALC < Regulator
 Bias, control < PTT switch (supply)
 Power amplifier < Supply input, Bias (bias) ! dies of a bad antenna`,
-  functions: `[AM] Receive AM (receive, AM): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[FM] Receive FM (receive, FM): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > FM detector > AF amplifier > AF power stage > Speaker
-[USB LSB CW] Receive {mode} (receive, {mode}): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM FM] Transmit {mode} (transmit, {mode}): Carrier oscillator > Transmit mixer > Driver > Power amplifier > Antenna filter
+  functions: `[AM] Receive AM (receive, AM): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > Squelch > AF amplifier > AF power stage > Speaker
+[FM] Receive FM (receive, FM): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > FM detector > Squelch > AF amplifier > AF power stage > Speaker
+[USB LSB CW] Receive {mode} (receive, {mode}): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > Squelch > AF amplifier > AF power stage > Speaker
+[AM FM] Transmit {mode} (transmit, {mode}): Carrier oscillator > Balanced modulator > Transmit mixer > Driver > Power amplifier > Antenna filter
 [USB LSB] Transmit {mode} (transmit, {mode}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > Driver > Power amplifier > Antenna filter
-[CW] Transmit CW (transmit, CW): Carrier oscillator > Transmit mixer > Driver > Power amplifier > Antenna filter
-[AM] Modulation AM (transmit, AM): Microphone amplifier > AF power stage > Power amplifier
-[FM] Modulation FM (transmit, FM): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Driver > Power amplifier
-Squelch closes and opens (control, receive): IF amplifier > Squelch
+[CW] Transmit CW (transmit, CW): Carrier oscillator > Balanced modulator > Transmit mixer > Driver > Power amplifier > Antenna filter
+[AM] Modulation AM (transmit, AM): Microphone amplifier > AF power stage > Power amplifier > Antenna filter
+[FM] Modulation FM (transmit, FM): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Driver > Power amplifier > Antenna filter
+Squelch closes (control, receive): Squelch
+Squelch opens on a signal (control, receive): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Squelch
 Meter follows the signal (control, receive): Antenna filter > T/R switch > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AGC
 Clarifier moves the frequency (control, receive): Clarifier > Reference
 All channels alike (control, receive): Channel switch > Divider > Phase detector > Loop filter > VCO > VCO buffer`,
@@ -66,7 +67,7 @@ CAR1 | carrier oscillator | Carrier oscillator | own | dBm | | -5 | -15 | 3
 AGC1 | AGC line, no signal | AGC | own | V | receive | 1.5 | 0.5 | 5
 IFO1 | IF output, 50 µV in | IF amplifier | signal | dBm | receive | -30 | -45 | -15
 AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
-[USB LSB] BAL1 | output of the modulator | Balanced modulator | signal | dBm | keyed | -25 | -35 | -15
+BAL1 | output of the modulator | Balanced modulator | signal | dBm | keyed | -25 | -35 | -15
 DRV1 | level at the driver | Driver | signal | dBm | keyed | 22 | 16 | 28
 BIAS1 | bias of the final | Bias | own | V | keyed | 0.65 | 0.55 | 0.75`,
   tests: `[AM FM] pwr | Carrier power | keyed, {mode}, ch 19 | W | 3 | 10 | into 50 ohms, no modulation

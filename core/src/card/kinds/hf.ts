@@ -31,7 +31,7 @@ Bias supply < Power transformer
 Heater supply, transformer < Power transformer
 T/R relay < HT smoothing (supply) ! burnt contacts
 Band switch ! dirty wafers
-Antenna coils
+Preselector
 RF amplifier, valve < HT smoothing, Heater supply, AGC
 Receive mixer < HT smoothing, Heater supply, Band oscillator
 Band oscillator < HT smoothing, Heater supply, Band switch
@@ -56,11 +56,11 @@ Driver, valve < HT smoothing, Heater supply, Bias supply (bias), T/R relay, ALC 
 Power amplifier, valve < HV reservoir, HT smoothing (supply), Heater supply, Bias supply (bias), T/R relay ! worn, soft, gassy
 Pi tank < Band switch
 {own band} coils and crystals, filter < Band switch`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Output transformer > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Output transformer > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
-[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
-Meter follows the signal (control, receive): Antenna coils > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AGC
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Preselector > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Output transformer > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Preselector > {own band} coils and crystals > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Output transformer > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > Preselector > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > Preselector > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+Meter follows the signal (control, receive): T/R relay > Preselector > RF amplifier > Receive mixer > Second mixer > Crystal filter > IF amplifier > AGC
 Dial agrees with the counter (control, receive): Tuning oscillator > Second mixer
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator`,
   points: `HT1 | HT after smoothing | HT smoothing | own | V | | 250 | 210 | 300
@@ -108,7 +108,7 @@ Heater supply, transformer < Power transformer
 Low-voltage regulator < Power transformer
 T/R relay < Low-voltage regulator ! burnt contacts
 Band switch ! dirty wafers
-Antenna coils
+Preselector
 RF amplifier < Low-voltage regulator, AGC
 Receive mixer < Low-voltage regulator, Premixer (injection)
 Band crystals, oscillator < Band switch
@@ -132,11 +132,11 @@ Driver, valve < HV reservoir, Heater supply, Bias supply (bias), T/R relay, ALC 
 Power amplifier, valve < HV reservoir, Heater supply, Bias supply (bias), T/R relay ! worn, soft, gassy
 Pi tank < Band switch
 {own band} coils and crystals, filter < Band switch`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Antenna coils > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
-[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
-Meter follows the signal (control, receive): Antenna coils > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AGC
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): T/R relay > Preselector > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): T/R relay > Preselector > {own band} coils and crystals > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit mixer > Preselector > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+[CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > Preselector > {own band} coils and crystals > Driver > Power amplifier > Pi tank > T/R relay
+Meter follows the signal (control, receive): T/R relay > Preselector > RF amplifier > Receive mixer > Crystal filter > IF amplifier > AGC
 Dial agrees with the counter (control, receive): Tuning oscillator > Premixer
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator > Premixer`,
   points: `RAIL1 | low-voltage rail | Low-voltage regulator | own | V | | 13.5 | 12 | 14.5
@@ -171,10 +171,12 @@ export const hfSynthesised: SetKind = {
 5 V regulator < Supply input
 Controller < 5 V regulator ! memory cell empty
 Display < 5 V regulator, Controller (control)
+Band switching, control < 5 V regulator, Controller (control)
 T/R switch < 8 V regulator, Controller (control)
-Low-pass filters, filter < Controller (control) ! relay contacts
-Band filters, filter < Controller (control) ! switching diodes
-RF amplifier < 8 V regulator
+Antenna relay < T/R switch (switching, keyed) ! burnt contacts
+Low-pass filters, filter < Band switching (switching) ! relay contacts
+Band filters, filter < Band switching (switching) ! switching diodes
+RF amplifier < T/R switch (supply, receive)
 First mixer < 8 V regulator, VCO buffer (injection)
 First IF filter
 First IF amplifier < 8 V regulator, AGC
@@ -185,13 +187,13 @@ AGC < 8 V regulator
 Product detector < 8 V regulator, Carrier oscillator
 [AM] AM detector
 [FM] FM detector < 8 V regulator
-AF amplifier, audio < 8 V regulator
+AF amplifier, audio < 8 V regulator, Controller (control)
 AF power stage, audio < Supply input
 Speaker
 Reference < 8 V regulator
 PLL < 5 V regulator, Controller (control), Reference (injection), VCO buffer (injection)
 Loop filter < PLL
-VCO, oscillator < 8 V regulator, Loop filter ! trimmers age: out of lock at a band's end
+VCO, oscillator < 8 V regulator, Loop filter, Band switching (switching) ! trimmers age: out of lock at a band's end
 VCO buffer, amplifier < 8 V regulator, VCO
 Second oscillator < 8 V regulator, Reference (injection)
 Carrier oscillator < 8 V regulator, Controller (control)
@@ -203,13 +205,13 @@ ALC < 8 V regulator
 Bias, control < T/R switch (supply)
 Driver, amplifier < T/R switch (supply), Bias (bias)
 Power amplifier < Supply input, Bias (bias)
-{own band} filters and relays, filter < Controller (control)`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > {own band} filters and relays > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > {own band} filters and relays > Low-pass filters
-[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > {own band} filters and relays > Low-pass filters
-Meter follows the signal (control, receive): Low-pass filters > T/R switch > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AGC
+{own band} filters and relays, filter < Band switching (switching)`,
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
+[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} filters and relays > Low-pass filters
+[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} filters and relays > Low-pass filters
+Meter follows the signal (control, receive): Low-pass filters > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AGC
 Every band locks (control, receive): Controller > PLL > Loop filter > VCO > VCO buffer
 Display and keys (control, receive): Controller > Display`,
   points: `SUP1 | supply at the board | Supply input | own | V | | 13.8 | 13 | 14.4

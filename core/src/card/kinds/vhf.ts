@@ -6,10 +6,12 @@ const sections = `Supply input ! reverse polarity: protection diode shorted, fus
 Controller < 5 V regulator ! memory cell empty
 Display < 5 V regulator, Controller (control)
 PTT switch < 8 V regulator, Controller (control)
+Receive line, switch < 8 V regulator, PTT switch ! switching transistor
+Transmit line, switch < 8 V regulator, PTT switch ! switching transistor
 Antenna filter ! killed by lightning
-Antenna switch < PTT switch ! PIN diodes
-RF amplifier < PTT switch (supply) ! killed by strong signals
-First mixer < PTT switch (supply), VCO buffer (injection)
+Antenna switch < Transmit line (switching, keyed) ! PIN diodes
+RF amplifier < Receive line (supply) ! killed by strong signals
+First mixer < Receive line (supply), VCO buffer (injection)
 Crystal filter
 Second mixer < 8 V regulator, Second oscillator
 Second oscillator < 8 V regulator
@@ -27,16 +29,17 @@ VCO, oscillator < 8 V regulator, Loop filter ! trimmer ages: out of lock
 VCO buffer, amplifier < 8 V regulator, VCO
 Microphone amplifier, audio < 8 V regulator
 Tone encoder, oscillator < Controller (supply)
-Transmit buffer, amplifier < PTT switch (supply)
-Driver, amplifier < PTT switch (supply), Power control (control)
+Transmit buffer, amplifier < Transmit line (supply)
+Driver, amplifier < Transmit line (supply), Power control (control)
 Power amplifier < Supply input ! module worn by heat
-Power control, control < PTT switch (supply)`;
+Power control, control < Transmit line (supply)`;
 
 const functions = `Receive {band} (receive, FM, {band}): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > Squelch > AF amplifier > AF power stage > Speaker
-Transmit {band} (transmit, FM, {band}): Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
-Speech {band} (transmit, FM, {band}): Microphone amplifier > VCO > VCO buffer > Transmit buffer > Driver > Power amplifier
-Tone opens the repeater (control, keyed): Tone encoder > VCO
-Squelch closes and opens (control, receive): IF amplifier > Squelch > AF amplifier
+Transmit {band} (transmit, FM, {band}): VCO > VCO buffer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
+Speech {band} (transmit, FM, {band}): Microphone amplifier > VCO > VCO buffer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
+Tone opens the repeater (control, keyed): Tone encoder > VCO > VCO buffer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
+Squelch closes (control, receive): FM detector > Squelch
+Squelch opens on a signal (control, receive): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > Squelch
 Meter follows the signal (control, receive): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier
 All channels lock (control, receive): Controller > PLL > Loop filter > VCO > VCO buffer
 Display and keys (control, receive): Controller > Display`;
@@ -50,7 +53,8 @@ OSC2 | second oscillator | Second oscillator | own | dBm | | -10 | -20 | 0
 IFO1 | IF output, 50 µV in | IF amplifier | signal | dBm | receive | -25 | -40 | -10
 DET1 | audio at the detector | FM detector | signal | V | receive | 0.2 | 0.08 | 0.5
 AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
-PTT1 | supply of the transmit stages | PTT switch | own | V | keyed | 8 | 7.4 | 13.8
+PTT1 | supply of the transmit stages | Transmit line | own | V | keyed | 8 | 7.4 | 13.8
+RXL1 | supply of the receive stages | Receive line | own | V | receive | 8 | 7.4 | 13.8
 DRV1 | level at the power stage | Driver | signal | dBm | keyed | 22 | 15 | 30
 APC1 | power control line | Power control | own | V | keyed | 4 | 1 | 9`;
 
@@ -137,7 +141,8 @@ export const fmDualBand: SetKind = {
   functions: eachBand(functions.replaceAll('Antenna filter', 'Duplexer'))
     .replace('Meter follows the signal (control, receive)', 'Meter {band} follows the signal (control, receive, {band})')
     .replace('All channels lock (control, receive)', 'All channels lock {band} (control, receive, {band})')
-    .replace('Squelch closes and opens (control, receive)', 'Squelch {band} closes and opens (control, receive, {band})')
+    .replace('Squelch closes (control, receive)', 'Squelch {band} closes (control, receive, {band})')
+    .replace('Squelch opens on a signal (control, receive)', 'Squelch {band} opens on a signal (control, receive, {band})')
     .replace('Tone opens the repeater (control, keyed)', 'Tone opens the repeater {band} (control, keyed, {band})'),
   points: eachBand(points).replace(/(\{band\}.*\| (?:receive|keyed)) \|/g, '$1, {band} |'),
   tests: tests([30, 60], ['4k', '5k'], 5, [5, 13]),
@@ -165,8 +170,8 @@ export const handHeld: SetKind = {
       'RAIL1 | analogue rail | 5 V analogue regulator | own | V | | 5 | 4.7 | 5.3',
     )
     .replace(
-      'PTT1 | supply of the transmit stages | PTT switch | own | V | keyed | 8 | 7.4 | 13.8',
-      'PTT1 | supply of the transmit stages | PTT switch | own | V | keyed | 5 | 4.6 | 7.4',
+      'PTT1 | supply of the transmit stages | Transmit line | own | V | keyed | 8 | 7.4 | 13.8',
+      'PTT1 | supply of the transmit stages | Transmit line | own | V | keyed | 5 | 4.6 | 7.4',
     ),
   tests: tests([0.4, 6], ['2k', '5k'], 5, [0.5, 2])
     .replace('audio | Audio output at 5% distortion | receive | W | 1.5', 'audio | Audio output at 10% distortion | receive | W | 0.3')
@@ -226,16 +231,17 @@ AGC < 8 V regulator
 [USB LSB CW] Product detector < 8 V regulator, Carrier oscillator
 Carrier oscillator < 8 V regulator
 [USB LSB] Balanced modulator < 8 V regulator, Carrier oscillator
-Transmit mixer < PTT switch (supply), VCO buffer (injection), Carrier oscillator, ALC (control)
+Transmit mixer < Transmit line (supply), VCO buffer (injection), Carrier oscillator, ALC (control)
 ALC < 8 V regulator`,
   functions: `[FM] Receive FM {band} (receive, FM, {band}): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > AF amplifier > AF power stage > Speaker
 [USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Antenna filter > Antenna switch > RF amplifier > First mixer > SSB filter > IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
 [FM] Transmit FM {band} (transmit, FM, {band}): VCO > VCO buffer > Transmit mixer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
-[FM] Speech {band} (transmit, FM, {band}): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Transmit buffer > Driver > Power amplifier
-[FM] Tone opens the repeater (control, keyed): Tone encoder > VCO
+[FM] Speech {band} (transmit, FM, {band}): Microphone amplifier > VCO > VCO buffer > Transmit mixer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
+[FM] Tone opens the repeater (control, keyed): Tone encoder > VCO > VCO buffer > Transmit mixer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
 [USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > SSB filter > Transmit mixer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
 [CW AM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit mixer > Transmit buffer > Driver > Power amplifier > Antenna switch > Antenna filter
-Squelch closes and opens (control, receive): IF amplifier > Squelch > AF amplifier
+[FM] Squelch closes (control, receive): FM detector > Squelch
+[FM] Squelch opens on a signal (control, receive): Antenna filter > Antenna switch > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > Squelch
 Meter follows the signal (control, receive): Antenna filter > Antenna switch > RF amplifier > First mixer > SSB filter > IF amplifier > AGC
 All channels lock (control, receive): Controller > PLL > Loop filter > VCO > VCO buffer
 Display and keys (control, receive): Controller > Display`,

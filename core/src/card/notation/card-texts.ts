@@ -110,9 +110,12 @@ export function textsOf(card: Card): CardTexts {
     bands: card.bands.join(', '),
     sections: card.sections
       .map((s) => {
-        const needed = s.needs.map((n) => name(n.section) + (n.by === needBy(kindOf(n.section)) ? '' : ` (${n.by})`));
-        const commas = needed.some((word) => word.includes(','));
-        const needs = needed.join(commas ? '; ' : ', ') + (commas && needed.length === 1 ? ';' : '');
+        const needed = s.needs.map(({ section, by, when }) => {
+          const words = [by === needBy(kindOf(section)) ? '' : by, when ? conditionText(when) : ''].filter(Boolean).join(', ');
+          return { name: name(section), text: `${name(section)}${words ? ` (${words})` : ''}` };
+        });
+        const commas = needed.some((need) => need.name.includes(','));
+        const needs = needed.map(({ text }) => text).join(commas ? '; ' : ', ') + (commas && needed.length === 1 ? ';' : '');
         return `${s.name}${guessedKind(s.name) === s.kind ? '' : `, ${s.kind}`}${needs ? ` < ${needs}` : ''}${s.watch ? ` ! ${s.watch}` : ''}`;
       })
       .join('\n'),

@@ -23,9 +23,12 @@ export const list = (text: string): string[] =>
     .map((word) => word.trim())
     .filter(Boolean);
 
-/** Names of sections may hold commas themselves: then semicolons part them. */
+/** Names of sections may hold commas themselves: then semicolons part them. What stands in brackets belongs to the name before it. */
 export const names = (text: string): string[] =>
-  (text.includes(';') ? text.split(';') : text.split(',')).map((word) => word.trim()).filter(Boolean);
+  text
+    .split(text.includes(';') ? ';' : /,(?![^(]*\))/)
+    .map((word) => word.trim())
+    .filter(Boolean);
 
 /** A condition from its words, or the first word that is none. */
 export function conditionOf(words: readonly string[], modes: readonly string[], bands: readonly string[]): Condition | string {

@@ -1,11 +1,40 @@
 import { sectionKinds, type Card, type CardInput } from '../card-schema';
 import { guessedKind, needBy, slug } from './guesses';
 import { shortNames } from './short-names';
-import { lined, names } from './lines';
+import { conditionOf, lined, list, names } from './lines';
 import type { Reading, SectionDraft } from './reading';
 
 type SectionInput = CardInput['sections'][number];
 type Need = NonNullable<SectionInput['needs']>[number];
+const neededBy = ['supply', 'injection', 'bias', 'switching', 'control'] as const;
+
+/** `Key line (switching, keyed)`: what is needed, what for, and when; told where the words in brackets say neither. */
+function readNeed(word: string, draft: SectionDraft, nth: (id: string) => number, { named, modes, bands, tell }: Reading): Need | undefined {
+  const [, name = word, inside = ''] = named(word) ? [] : (/^(.*?)\s*\(([^()]*)\)$/.exec(word) ?? []);
+  const source = named(name);
+  if (!source) {
+    tell('sections', draft.line, `"${name}" is no section of this list.`, 'Use the name as it stands on its own line.');
+    return undefined;
+  }
+  const words = list(inside);
+  const said = neededBy.find((by) => words.some((each) => each.toLowerCase() === by));
+  const when = conditionOf(
+    words.filter((each) => each.toLowerCase() !== said),
+    modes,
+    bands,
+  );
+  if (typeof when === 'string') {
+    tell(
+      'sections',
+      draft.line,
+      `"${when}" says neither what ${source.name} is needed for nor when.`,
+      `Write ${neededBy.join(', ')}, keyed, receive, or a mode or band of this card.`,
+    );
+    return undefined;
+  }
+  const before = draft.known?.needs.filter((need) => need.section === source.id)[nth(source.id)];
+  return { section: source.id, by: said ?? before?.by ?? needBy(source.kind), ...(Object.keys(when).length ? { when } : {}) };
+}
 
 /** `RF amplifier, amplifier < 8 V regulator, AGC (control) ! goes weak`: what each line says, before the names are looked up. */
 export function sectionDrafts(text: string, base: Card | undefined): SectionDraft[] {
@@ -22,7 +51,8 @@ export function sectionDrafts(text: string, base: Card | undefined): SectionDraf
 }
 
 /** The sections, each need looked up among them. */
-export function readSections({ drafts, named, tell }: Reading): SectionInput[] {
+export function readSections(reading: Reading): SectionInput[] {
+  const { drafts, tell } = reading;
   const sections: SectionInput[] = [];
   const short = shortNames(drafts.map(({ name }) => name));
   const shorts = new Map(drafts.map((draft, i) => [draft, short[i]] as const));
@@ -36,20 +66,12 @@ export function readSections({ drafts, named, tell }: Reading): SectionInput[] {
       continue;
     }
     const used = new Map<string, number>();
-    const needs = draft.needs.flatMap((word): Need[] => {
-      const [, name = word, said] = /^(.*?)\s*\((\w+)\)$/.exec(word) ?? [];
-      const source = named(name);
-      if (!source) {
-        tell('sections', draft.line, `"${name}" is no section of this list.`, 'Use the name as it stands on its own line.');
-        return [];
-      }
-      // One section may be needed twice, each time under another condition.
-      const nth = used.get(source.id) ?? 0;
-      used.set(source.id, nth + 1);
-      const before = draft.known?.needs.filter((n) => n.section === source.id)[nth];
-      const by = (['supply', 'injection', 'bias', 'switching', 'control'] as const).find((b) => b === said?.toLowerCase());
-      return [{ section: source.id, by: by ?? before?.by ?? needBy(source.kind), ...(before?.when ? { when: before.when } : {}) }];
-    });
+    // One section may be needed twice, each time under another condition.
+    const nth = (id: string): number => {
+      used.set(id, (used.get(id) ?? -1) + 1);
+      return used.get(id) ?? 0;
+    };
+    const needs = draft.needs.flatMap((word) => readNeed(word, draft, nth, reading) ?? []);
     const { known } = draft;
     sections.push({
       ...(known?.board === undefined ? {} : { board: known.board }),

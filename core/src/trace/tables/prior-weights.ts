@@ -48,6 +48,8 @@ export const wearingParts: ReadonlySet<Part['kind']> = new Set([
 /** Kinds that a screwdriver can put out of tune. */
 export const adjustableParts: ReadonlySet<Part['kind']> = new Set(['trimmer', 'cored-coil', 'potentiometer']);
 
+/** What the parts that a card which only begins does not name yet weigh together, beside those that it names. */
+export const unnamedWeight = 4;
 /** A section of which the card names no parts. */
 export const nakedSectionWeight = 1.4;
 /** Sections differ less than the sum of their parts would have it: the sum is raised to this power. */

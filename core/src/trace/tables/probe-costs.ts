@@ -7,6 +7,8 @@ export const cost = {
   /** A part taken out, measured and put back; heat is a risk to the board, so it ranks as if it took longer still. */
   proofMinutes: 8,
   heatRisk: 4,
+  /** All parts of a stage gone over, in circuit first: of a set whose parts nobody has listed. */
+  stageProofMinutes: 12,
   tapMinutes: 1.5,
   inspectMinutes: 1.5,
   liftMinutes: 4,
@@ -19,8 +21,8 @@ export const cost = {
 
 /** Under this many bits a test no longer separates anything. */
 export const leastBits = 0.015;
-/** Local acts are offered only at sections of at least this chance: taps and looks early, what takes heat late. */
-export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2 } as const;
+/** Local acts are offered only at sections of at least this chance: taps and looks early, what takes heat late, a whole stage in circuit between. */
+export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2, stageProof: 0.08 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.08;
 /** So many tests, first by the single faults alone, are weighed against every hypothesis. */
