@@ -61,7 +61,7 @@ const table: Readonly<Record<string, string>> = {
     reg-5: 5-v-regulator
     controller: controller
     display: display
-    ptt: ptt-switch
+    ptt: ptt-switch receive-line transmit-line
     duplexer: duplexer
     vhf-tr vhf-lpf: antenna-switch-vhf
     vhf-preamp vhf-bpf: rf-amplifier-vhf
@@ -203,7 +203,8 @@ const table: Readonly<Record<string, string>> = {
     af-power: af-power-stage
     speaker: speaker
     vfo vfo-buffer rit: tuning-oscillator
-    band-crystals-low band-crystals-high: band-crystals
+    band-crystals-low: band-crystals 80-m-coils-and-crystals 40-m-coils-and-crystals 20-m-coils-and-crystals
+    band-crystals-high: band-crystals 15-m-coils-and-crystals 10-m-coils-and-crystals
     band-osc: band-oscillator
     premix: premixer
     carrier-osc: carrier-oscillator

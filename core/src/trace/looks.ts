@@ -1,4 +1,4 @@
-import { agrees, phaseLoops, type Card, type Condition, type TestPoint } from '../card';
+import { agrees, expectationAt, phaseLoops, type Card, type Condition, type Expectation, type TestPoint } from '../card';
 import { drivers, isDirect, justBefore, makersOf, supplyChain, supplyOf, tuningLoop, type Reach } from './reach';
 import { mixed, type Look } from './rows';
 import type { FaultKind } from './tables/fault-kinds';
@@ -15,6 +15,7 @@ import { adjustableParts } from './tables/prior-weights';
 import {
   faultyFrequency,
   faultyLoop,
+  faultyPresence,
   faultyRail,
   faultySignal,
   faultyVoltage,
@@ -91,12 +92,17 @@ export function functionLook(card: Card, reach: Reach, condition: Condition, out
   };
 }
 
+/** Whether only this is known: something must be there. */
+const isPresence = (expected: Expectation | undefined): boolean =>
+  expected?.typical === true && expected.nominal === undefined && expected.high === undefined;
+
 /** How a reading at a point looks under a condition. */
 export function readingLook(card: Card, point: TestPoint, reach: Reach, condition: Condition, healthy = healthyReading): Look {
   const touch = touchIn(card, reach);
   const rails = supplyChain(card, point.section);
   const tuning = tuningLoop(card, point);
   const direct = isDirect(point);
+  const signal = isPresence(expectationAt(point, condition)) ? faultyPresence : faultySignal;
   const loop = tuning ?? (point.unit === 'Hz' ? phaseLoops(card).find((l) => l.sections.includes(point.section)) : undefined);
   const inLoop = loop && drivers(card, loop);
   // What makes the frequency is gone when it dies; what only steers it drives it to an end.
@@ -120,7 +126,7 @@ export function readingLook(card: Card, point: TestPoint, reach: Reach, conditio
           : faultyRail
         : point.unit === 'Hz'
           ? faultyFrequency
-          : faultySignal;
+          : signal;
       return mixed({ ...table[kind] }, { ...healthy }, strength);
     },
   };

@@ -65,7 +65,7 @@ Dial agrees with the counter (control, receive): Tuning oscillator > Second mixe
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator`,
   points: `HT1 | HT after smoothing | HT smoothing | own | V | | 250 | 210 | 300
 HV1 | high voltage of the final | HV reservoir | own | V | receive | 800 | 600 | 950
-GRID1 | grid bias of the final | Bias supply | own | V | receive | -60 | -90 | -40
+GRID1 | grid bias of the final | Bias supply | own | V | receive | -60 | -110 | -40
 HEAT1 | heaters | Heater supply | own | V | | 6.3 | 5.7 | 6.9
 OSC1 | tuning oscillator | Tuning oscillator | own | dBm | | 3 | -10 | 13
 OSC2 | band oscillator | Band oscillator | own | dBm | | 3 | -10 | 13
@@ -141,7 +141,7 @@ Dial agrees with the counter (control, receive): Tuning oscillator > Premixer
 Every band alike (control, receive): Band switch > Band crystals > Band oscillator > Premixer`,
   points: `RAIL1 | low-voltage rail | Low-voltage regulator | own | V | | 13.5 | 12 | 14.5
 HV1 | high voltage of the final | HV reservoir | own | V | receive | 850 | 700 | 950
-GRID1 | grid bias of the final | Bias supply | own | V | receive | -60 | -90 | -40
+GRID1 | grid bias of the final | Bias supply | own | V | receive | -60 | -110 | -40
 HEAT1 | heaters | Heater supply | own | V | | 12.6 | 11.5 | 13.8
 OSC1 | tuning oscillator | Tuning oscillator | own | dBm | | -5 | -15 | 5
 PREM1 | output of the premixer | Premixer | own | dBm | | -5 | -15 | 5

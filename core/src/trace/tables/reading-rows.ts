@@ -22,6 +22,16 @@ export const faultySignal: ReadingTable = {
   'loads-before': row(0.05, 0.03, 0.78, 0.14),
 };
 
+/** A level of which is only known that something must be there: what is weak mostly shows enough of it. */
+export const faultyPresence: ReadingTable = {
+  dead: row(0.08, 0.01, 0.16, 0.75),
+  weak: row(0.8, 0.02, 0.13, 0.05),
+  partial: row(0.25, 0.02, 0.18, 0.55),
+  intermittent: row(0.62, 0.01, 0.1, 0.27),
+  'pulls-rail': row(0.12, 0.02, 0.16, 0.7),
+  'loads-before': row(0.75, 0.02, 0.17, 0.06),
+};
+
 /** A frequency made with its help: gone, or off. */
 export const faultyFrequency: ReadingTable = {
   dead: row(0.03, 0.09, 0.1, 0.78),
