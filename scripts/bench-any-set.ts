@@ -19,7 +19,7 @@ import {
 import { isLevel } from '../core/src/quantity';
 import { StandInSet } from '../core/src/standin';
 import { chanceFrom } from '../core/src/standin/chance';
-import { trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
+import { functionReach, trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
 import { isPresence, kinOf, type Kin } from './any-set/kin';
 import { casesOf } from './trace-bench/cases';
 import { answer, type Case } from './trace-bench/play-job';
@@ -127,7 +127,7 @@ function worldOf(full: Card, kind: SetKind, modes: Readonly<Record<string, strin
 
 /** What a section is besides, where it serves some bands only: what the kind says that each of these has for itself. */
 function ownOfBands(full: Card, { model }: World, section: string): string[] {
-  const through = full.functions.filter((fn) => fn.condition.band !== undefined && routeSections(fn.route).includes(section));
+  const through = full.functions.filter((fn) => fn.condition.band !== undefined && functionReach(full, fn).has(section));
   const bands = new Set(through.map((fn) => fn.condition.band ?? ''));
   if (bands.size === 0 || full.bands.every((band) => bands.has(band))) return [];
   return model.card.sections.filter(({ name }) => [...bands].some((band) => name.startsWith(`${band} `))).map(({ id }) => id);

@@ -203,8 +203,7 @@ const table: Readonly<Record<string, string>> = {
     af-power: af-power-stage
     speaker: speaker
     vfo vfo-buffer rit: tuning-oscillator
-    band-crystals-low: band-crystals 80-m-coils-and-crystals 40-m-coils-and-crystals 20-m-coils-and-crystals
-    band-crystals-high: band-crystals 15-m-coils-and-crystals 10-m-coils-and-crystals
+    band-crystals-low band-crystals-high: band-crystals
     band-osc: band-oscillator
     premix: premixer
     carrier-osc: carrier-oscillator
@@ -254,7 +253,8 @@ const table: Readonly<Record<string, string>> = {
     predriver driver: driver
     finals: power-amplifier
     bias: bias
-    alc coupler: alc`,
+    alc: alc
+    coupler: coupler`,
 };
 
 /**

@@ -201,16 +201,17 @@ Microphone amplifier, audio < 8 V regulator
 Balanced modulator < 8 V regulator, Carrier oscillator
 Transmit IF amplifier < T/R switch (supply), ALC (control)
 Transmit mixers, mixer < T/R switch (supply), VCO buffer (injection), Second oscillator
-ALC < 8 V regulator
+Coupler, filter
+ALC < 8 V regulator, Coupler (control)
 Bias, control < T/R switch (supply)
 Driver, amplifier < T/R switch (supply), Bias (bias)
 Power amplifier < Supply input, Bias (bias)
-{own band} filters and relays, filter < Band switching (switching)`,
-  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
-[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
-[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > {own band} filters and relays > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
-[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} filters and relays > Low-pass filters
-[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} filters and relays > Low-pass filters
+{own band} VCO and filters, filter < Band switching (switching)`,
+  functions: `[USB LSB CW] Receive {mode} {band} (receive, {mode}, {band}): Low-pass filters > {own band} VCO and filters > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > Product detector > AF amplifier > AF power stage > Speaker
+[AM] Receive AM {band} (receive, AM, {band}): Low-pass filters > {own band} VCO and filters > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AM detector > AF amplifier > AF power stage > Speaker
+[FM] Receive FM {band} (receive, FM, {band}): Low-pass filters > {own band} VCO and filters > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > FM detector > AF amplifier > AF power stage > Speaker
+[USB LSB] Transmit {mode} {band} (transmit, {mode}, {band}): Microphone amplifier > Balanced modulator > Crystal filter > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} VCO and filters > Low-pass filters > Coupler
+[CW AM FM] Transmit {mode} {band} (transmit, {mode}, {band}): Carrier oscillator > Transmit IF amplifier > Transmit mixers > Band filters > Driver > Power amplifier > Antenna relay > {own band} VCO and filters > Low-pass filters > Coupler
 Meter follows the signal (control, receive): Low-pass filters > Antenna relay > Band filters > RF amplifier > First mixer > First IF filter > First IF amplifier > Second mixer > Crystal filter > Second IF amplifier > AGC
 Every band locks (control, receive): Controller > PLL > Loop filter > VCO > VCO buffer
 Display and keys (control, receive): Controller > Display`,

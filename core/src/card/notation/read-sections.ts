@@ -9,7 +9,12 @@ type Need = NonNullable<SectionInput['needs']>[number];
 const neededBy = ['supply', 'injection', 'bias', 'switching', 'control'] as const;
 
 /** `Key line (switching, keyed)`: what is needed, what for, and when; told where the words in brackets say neither. */
-function readNeed(word: string, draft: SectionDraft, nth: (id: string) => number, { named, modes, bands, tell }: Reading): Need | undefined {
+function readNeed(
+  word: string,
+  draft: SectionDraft,
+  nth: (id: string) => number,
+  { named, modes, bands, tell }: Reading,
+): Need | undefined {
   const [, name = word, inside = ''] = named(word) ? [] : (/^(.*?)\s*\(([^()]*)\)$/.exec(word) ?? []);
   const source = named(name);
   if (!source) {

@@ -48,7 +48,8 @@ export const proof = defineKind('proof', {
         return { kind: 'proof', ...proven, result, ...(text ? { text } : {}) };
       },
     },
-    write: (entry) => ['proof', (entry.designator ?? entry.section ?? '').toLowerCase(), entry.result, entry.text].filter(Boolean).join(' '),
+    write: (entry) =>
+      ['proof', (entry.designator ?? entry.section ?? '').toLowerCase(), entry.result, entry.text].filter(Boolean).join(' '),
   },
   examples: [
     { kind: 'proof', designator: 'C31', result: 'bad', text: '30.9p' },
