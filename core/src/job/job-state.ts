@@ -1,3 +1,4 @@
+import { sectionName } from '../card/names';
 import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
 import { holds, testCourses } from './before-after';

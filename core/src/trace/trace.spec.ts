@@ -4,7 +4,8 @@ import type { BenchTest } from './bench-test';
 import { effectText } from './effect';
 import type { Evidence } from './evidence';
 import { bits, byCell, posterior, weigh } from './infer';
-import { traceModel } from './model';
+import type { TestPoint } from '../card';
+import { traceModel, type TraceModel } from './model';
 import { worthText } from './next-probe';
 import { drivers, functionReach, readingReach, supplyChain } from './reach';
 import { faultKinds, kindWeight } from './tables/fault-kinds';
@@ -25,6 +26,8 @@ import { suspicion, trace } from './trace';
 
 const card = smallLaid();
 const model = traceModel(card, 40);
+/** The same set, of which the card has only begun. */
+const begun = traceModel({ ...card, begunFrom: 'cb-am-fm' }, 40);
 const am = { keyed: false, mode: 'AM', channel: 19 };
 const fn = (functionId: string, outcome: (typeof functionOutcomes)[number], more = {}): Evidence => ({
   id: `${functionId} ${outcome}`,
@@ -312,14 +315,11 @@ describe('the next probe', () => {
           all.push({ id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: false });
         else if (test.kind === 'inspect')
           all.push({ id, kind: 'finding', section: test.subject, severity: 'clean', previousHands: false, text: '' });
-        else
-          all.push({
-            id,
-            kind: 'proof',
-            section: [...test.reach.keys()][0] ?? '',
-            designator: test.subject,
-            bad: hit && test.subject !== 'C31',
-          });
+        else {
+          const [own = ''] = test.reach.keys();
+          const bad = hit && test.subject !== 'C31';
+          all.push({ id, kind: 'proof', section: own, ...(own === test.subject ? {} : { designator: test.subject }), bad });
+        }
       };
       for (const test of model.tests.filter((t) => t.kind === 'function')) answer(test);
       let result = trace(model, all);
@@ -328,12 +328,60 @@ describe('the next probe', () => {
         result = trace(model, all);
       }
       const ranked = [...result.sections].sort((a, b) => b.chance - a.chance).map((s) => s.section);
-      // Nothing on this card parts the final from its driver: they are named together.
-      expect(ranked.slice(0, section === 'pa' ? 2 : 1))
-        .withContext(section)
-        .toContain(section);
-      if (section === 'pa') expect([...result.group].sort().slice(0, 2)).toEqual(['driver', 'pa']);
+      expect(ranked[0]).withContext(section).toBe(section);
+      // No point or part on this card parts the final from its driver: the parts of the stage are measured.
+      if (section === 'pa') expect(all).toContain(jasmine.objectContaining({ kind: 'proof', section: 'pa', bad: true }));
     }
+  });
+});
+
+describe('the parts of a stage, measured all together', () => {
+  const dead = [fn('receive-am', 'works'), fn('transmit-am', 'dead')];
+  const measured = (section: string, bad: boolean, designator?: string): Evidence => ({
+    id: `${section}${designator ?? ''}`,
+    kind: 'proof',
+    section,
+    ...(designator ? { designator } : {}),
+    bad,
+  });
+  const chance = (from: TraceModel, evidence: readonly Evidence[], section: string): number =>
+    trace(from, evidence, { count: 0 }).sections.find((one) => one.section === section)?.chance ?? 0;
+  it('are offered where the card lists none, and of every stage of a card that only begins', () => {
+    const offered = (of: TraceModel): string[] =>
+      of.tests.filter((t) => t.id === `proof ${t.subject}` && t.reach.has(t.subject)).map((t) => t.subject);
+    expect(offered(model)).toContain('pa');
+    expect(offered(model)).not.toContain('vco');
+    expect(offered(begun)).toEqual([...begun.sections]);
+  });
+  it('settle it when one is bad, and leave little when all are good', () => {
+    expect(trace(model, [...dead, measured('pa', true)]).stop).toBe('pa');
+    expect(chance(model, [...dead, measured('pa', false)], 'pa')).toBeLessThan(chance(model, dead, 'pa') / 3);
+  });
+  it('say as much with some of them named good before, and leave nothing more to those after', () => {
+    const whole = chance(begun, [...dead, measured('vco', false)], 'vco');
+    expect(chance(begun, [...dead, measured('vco', false, 'C31'), measured('vco', false)], 'vco')).toBeCloseTo(whole, 2);
+    expect(chance(begun, [...dead, measured('vco', false), measured('vco', false, 'C31')], 'vco')).toBeCloseTo(whole, 3);
+  });
+  it('are more than the part that a beginning card happens to know', () => {
+    const left = (of: TraceModel): number => chance(of, [...dead, measured('if-amp', false, 'IC3')], 'if-amp') / chance(of, dead, 'if-amp');
+    expect(left(begun)).toBeGreaterThan(left(model) * 1.5);
+  });
+  it('are said so', () => {
+    const texts = trace(model, [...dead, measured('pa', false)]).sections.flatMap(({ reasons }) => reasons.map(({ text }) => text));
+    expect(texts).toContain('The parts of the Power amplifier measured good');
+  });
+});
+
+describe('a level that must only be there', () => {
+  const weakAt = (expect: TestPoint['expect'][number]): number => {
+    const card = smallLaid();
+    const points = card.testPoints.map((p) => (p.id === 'TP6' ? { ...p, expect: [expect] } : p));
+    const of = traceModel({ ...card, testPoints: points });
+    const said = trace(of, [fn('receive-am', 'weak'), reading('TP6', 'in', am)], { count: 0 });
+    return said.sections.find(({ section }) => section === 'mixer')?.chance ?? 0;
+  };
+  it('clears what is weak less than one that has a figure', () => {
+    expect(weakAt({ condition: am, low: -78, typical: true })).toBeGreaterThan(2 * weakAt({ condition: am, low: -46, high: -34 }));
   });
 });
 

@@ -107,7 +107,45 @@ describe('a card as one types it', () => {
     expect(looped.card?.loops.map((l) => l.sections)).toEqual([['vco', 'divider']]);
   });
 
+  it('reads when something is needed, and writes it so again', () => {
+    const sections = small.sections
+      .replace('RF amplifier < 8 V regulator,', 'RF amplifier < 8 V regulator (supply, receive),')
+      .replace('Mixer < 8 V regulator, VCO', 'Mixer < 8 V regulator (keyed, AM), 8 V regulator (bias, FM), VCO (wide)')
+      .replace('VCO < 8 V regulator', 'VCO (wide), oscillator < 8 V regulator');
+    const change = {
+      sections,
+      forcings: '',
+      plan: '',
+      tunings: '',
+      alignment: '',
+      parts: '',
+      pins: '',
+      levels: '',
+      functions: small.functions,
+    };
+    const { card: made, problems } = readTexts({ ...small, ...change });
+    expect(problems).toEqual([]);
+    const needs = (id: string): unknown => made?.sections.find((s) => s.id === id)?.needs;
+    expect(needs('rf-amplifier')).toEqual([
+      { section: '8-v-regulator', by: 'supply', when: { keyed: false } },
+      { section: 'agc', by: 'control' },
+    ]);
+    expect(needs('mixer')).toEqual([
+      { section: '8-v-regulator', by: 'supply', when: { keyed: true, mode: 'AM' } },
+      { section: '8-v-regulator', by: 'bias', when: { mode: 'FM' } },
+      { section: 'vco-wide', by: 'injection' },
+    ]);
+    const again = made && readTexts(textsOf(made), made).card;
+    expect(again?.sections).toEqual(made?.sections);
+    // What is taken off a line is off the card.
+    const off = made && readTexts({ ...textsOf(made), sections: textsOf(made).sections.replace('(receive)', '') }, made).card;
+    expect(off?.sections.find((s) => s.id === 'rf-amplifier')?.needs[0]).toEqual({ section: '8-v-regulator', by: 'supply' });
+  });
+
   it('tells each line that it cannot read, and keeps the others', () => {
+    expect(told({ sections: small.sections.replace('AGC (control)', 'AGC (sometimes)') })).toEqual([
+      'sections 4: "sometimes" says neither what AGC is needed for nor when.',
+    ]);
     expect(told({ sections: small.sections + '\nIF amplifier < 9 V rail' })).toEqual([
       'sections 10: "9 V rail" is no section of this list.',
     ]);
