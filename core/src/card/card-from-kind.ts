@@ -140,6 +140,9 @@ export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands
     ...(kind.channelPlan ? { channelPlan: kind.channelPlan } : {}),
     ...(kind.channels ? { channels: kind.channels } : {}),
     limits: card.limits.map((limit) => ({ ...limit, typical: true as const })),
+    frequencyPlan: card.frequencyPlan.map((node) => ({ ...node, typical: true as const })),
+    tunings: card.tunings.map((tuning) => ({ ...tuning, typical: true as const })),
+    levels: card.levels.map((level) => ({ ...level, typical: true as const })),
     injections: [...card.injections.map((each) => ({ ...each, typical: true as const })), ...signalsIn(card, kind.ifHz)],
     testPoints: [
       ...card.testPoints.map((point) => ({ ...point, expect: point.expect.map((e) => ({ ...e, typical: true as const })) })),

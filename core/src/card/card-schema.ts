@@ -266,6 +266,7 @@ const frequencyNodeSchema = z.object({
   factor: z.number().positive().optional(),
   /** Its frequency is the one received, or sent. */
   carrier: z.enum(['receive', 'transmit']).optional(),
+  typical,
 });
 
 /** What the synthesis is set to on one channel or band: frequency of an oscillator, or factor of a loop, by node. */
@@ -274,9 +275,10 @@ const tuningSchema = z.object({
   /** The frequency received or sent; from the channel plan when left out. */
   hz: z.number().positive().optional(),
   set: z.record(id, z.number().positive()),
+  typical,
 });
 
-const levelSchema = z.object({ after: id, condition: conditionSchema, dBm: z.number() });
+const levelSchema = z.object({ after: id, condition: conditionSchema, dBm: z.number(), typical });
 
 const loopSchema = z.object({ id, name: z.string(), sections: z.array(id).min(2), openAt: z.string().optional(), forcing: id.optional() });
 

@@ -49,8 +49,8 @@ export const instrumentKinds: readonly InstrumentKind[] = [
     id: 'counter-8',
     name: 'Counter, 8 digits',
     instrument: {
-      measures: ['Hz'],
-      byUnit: { Hz: { ppm: 1, ppmPerYear: 1 } },
+      measures: ['Hz', 'ppm'],
+      byUnit: { Hz: { ppm: 1, ppmPerYear: 1 }, ppm: { counts: 1, resolution: 1 } },
       counter: { kind: 'direct', gatesS: [0.1, 1, 10], displayDigits: 8, prescaler: { aboveHz: 100e6, by: 10 } },
     },
   },
@@ -58,8 +58,8 @@ export const instrumentKinds: readonly InstrumentKind[] = [
     id: 'counter-reciprocal',
     name: 'Counter, reciprocal, with an oven',
     instrument: {
-      measures: ['Hz', 's'],
-      byUnit: { Hz: { ppm: 0.05, ppmPerYear: 0.1 }, s: { ppm: 0.05, ppmPerYear: 0.1 } },
+      measures: ['Hz', 's', 'ppm'],
+      byUnit: { Hz: { ppm: 0.05, ppmPerYear: 0.1 }, ppm: { counts: 1, resolution: 0.1 }, s: { ppm: 0.05, ppmPerYear: 0.1 } },
       counter: { kind: 'reciprocal', gatesS: [0.1, 1, 10], displayDigits: 9 },
     },
   },

@@ -1,4 +1,19 @@
+import { channelPlans } from '../../plan/channel-plans';
 import { mobile, type SetKind } from './set-kind';
+
+/** What is usual: steps of 10 kHz from one crystal, the loop below the carrier by the first intermediate frequency. */
+const firstIfHz = 10_695_000;
+const stepHz = 10_000;
+const plan = `reference | Reference | oscillates | | 10.24M
+step | Phase detector | divides | reference | | 1024
+loop | VCO | locks | step
+first IF | IF filter | passes | | 10.695M
+received | Mixer | mixes-up | loop; first IF | | | receive
+offset | Transmit mixer | oscillates | | 10.695M
+sent | Transmit mixer | mixes-up | loop; offset | | | transmit`;
+const tunings = (channelPlans.find(({ id }) => id === 'cb-eu-40')?.channels ?? [])
+  .map(({ channel, hz }) => `ch ${channel} | | loop = ${(hz - firstIfHz) / stepHz}`)
+  .join('\n');
 
 export const cbAmFm: SetKind = {
   id: 'cb-am-fm',
@@ -57,6 +72,13 @@ IFO1 | IF output, 50 µV in | IF amplifier | signal | dBm | receive | -30 | -45 
 AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
 DRV1 | level at the driver | Driver | signal | dBm | keyed | 20 | 14 | 25
 BIAS1 | supply of the transmit stages | PTT switch | own | V | keyed | 8 | 7 | 13.8`,
+  plan,
+  tunings,
+  levels: `Antenna filter | receive | -74
+RF amplifier | receive | -60
+Mixer | receive | -52
+IF filter | receive | -58
+IF amplifier | receive | -30`,
   tests: `pwr | Carrier power | keyed, {mode}, ch 19 | W | 3 | 4.4 | into 50 ohms, no modulation
 freq | Frequency error | keyed, ch 19 | Hz off channel | -1350 | 1350
 [AM] mod | Depth of modulation | keyed, AM, ch 19 | % | 70 | 100 | 1 kHz, normal speech level

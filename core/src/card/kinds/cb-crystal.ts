@@ -54,6 +54,13 @@ AGC1 | AGC line, no signal | AGC | own | V | receive | 1 | 0.3 | 3
 IFO1 | IF output, 50 µV in | IF amplifier | signal | dBm | receive | -30 | -45 | -15
 AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
 DRV1 | level at the driver | Driver | signal | dBm | keyed | 20 | 14 | 25`,
+  levels: `Antenna filter | receive | -74
+RF amplifier | receive | -60
+First mixer | receive | -54
+First IF coils | receive | -57
+Second mixer | receive | -46
+Second IF coils | receive | -50
+IF amplifier | receive | -30`,
   tests: `pwr | Carrier power | keyed, AM, ch 19 | W | 2.8 | 4.2 | into 50 ohms, no modulation
 freq | Frequency error | keyed, ch 19 | Hz off channel | -1350 | 1350
 mod | Depth of modulation | keyed, AM, ch 19 | % | 70 | 100

@@ -70,6 +70,11 @@ AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
 BAL1 | output of the modulator | Balanced modulator | signal | dBm | keyed | -25 | -35 | -15
 DRV1 | level at the driver | Driver | signal | dBm | keyed | 22 | 16 | 28
 BIAS1 | bias of the final | Bias | own | V | keyed | 0.65 | 0.55 | 0.75`,
+  levels: `Antenna filter | receive | -74
+RF amplifier | receive | -60
+Receive mixer | receive | -54
+Crystal filter | receive | -58
+IF amplifier | receive | -30`,
   tests: `[AM FM] pwr | Carrier power | keyed, {mode}, ch 19 | W | 3 | 10 | into 50 ohms, no modulation
 [USB LSB] pep | PEP | keyed, {mode}, ch 19 | W | 10 | 25 | two tones or speech, peak-reading meter
 [AM FM] freq | Frequency error | keyed, {mode}, ch 19 | Hz off channel | -800 | 800

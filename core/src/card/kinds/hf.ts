@@ -227,6 +227,16 @@ IFO1 | second IF output, 50 µV in | Second IF amplifier | signal | dBm | receiv
 AFO1 | AF output | AF power stage | signal | V | receive | 1 | 0.3 | 3
 BIAS1 | bias of the final | Bias | own | V | keyed | 0.65 | 0.55 | 0.75
 DRV1 | level at the driver | Band filters | signal | dBm | keyed | 0 | -8 | 8`,
+  levels: `Low-pass filters | receive | -74
+Antenna relay | receive | -74
+Band filters | receive | -76
+RF amplifier | receive | -66
+First mixer | receive | -68
+First IF filter | receive | -71
+First IF amplifier | receive | -55
+Second mixer | receive | -50
+Crystal filter | receive | -54
+Second IF amplifier | receive | -25`,
   tests: `${hfTests}
 freq | Frequency error | keyed | Hz | -100 | 100 | counter at the antenna, against the display
 cur | Current on receive | receive | A | 0.5 | 2.5

@@ -1,8 +1,11 @@
 import { trace, traceModel } from '../../trace';
 import { cardFromKind, usualBands, usualModes } from '../card-from-kind';
 import { checkCard } from '../check-card';
+import { readTexts, textsOf } from '../notation';
 import { layCard } from '../lay-card';
-import { channelPlans } from '../../plan';
+import { instrumentKinds } from '../../measure';
+import { channelPlans, nodeFrequencies } from '../../plan';
+import { routeSections } from '../read-card';
 import { kindTexts, setKindList } from './index';
 import { withModes } from './set-kind';
 
@@ -32,7 +35,8 @@ describe('a kind of set', () => {
       const card = layCard(cardFromKind(kind, usual), 'seven');
       it('says of every figure that it is typical', () => {
         expect(card.begunFrom).toBe(kind.id);
-        expect(card.limits.every(({ typical }) => typical)).toBeTrue();
+        for (const figures of [card.limits, card.injections, card.frequencyPlan, card.tunings, card.levels])
+          expect(figures.every(({ typical }) => typical)).toBeTrue();
         expect(card.testPoints.flatMap(({ expect: e }) => e).every(({ typical }) => typical)).toBeTrue();
       });
       it('has tests, points, checks and cautions to begin with', () => {
@@ -51,6 +55,37 @@ describe('a kind of set', () => {
         const plan = channelPlans.find(({ id }) => id === kind.channelPlan);
         expect(plan?.channels.some(({ channel }) => channel === kind.channels?.usual)).toBeTrue();
         expect(plan?.channels.at(-1)?.channel).toBe(kind.channels?.to);
+      });
+      it('loses a level in what is passive, and lifts it by what a stage can', () => {
+        const inDbm = -73;
+        for (const fn of card.functions.filter(({ group }) => group === 'receive')) {
+          const along = routeSections(fn.route).flatMap((id) => {
+            const level = card.levels.find(({ after }) => after === id);
+            const section = card.sections.find((each) => each.id === id);
+            return level && section ? [{ kind: section.kind, dBm: level.dBm }] : [];
+          });
+          along.forEach(({ kind: does, dBm }, i) => {
+            const gain = dBm - (along[i - 1]?.dBm ?? inDbm);
+            const [least, most] = does === 'amplifier' || does === 'valve' ? [0, 40] : does === 'mixer' ? [-8, 15] : [-8, 0];
+            expect(gain >= least && gain <= most)
+              .withContext(`${fn.name}, ${does}: ${gain} dB`)
+              .toBeTrue();
+          });
+        }
+      });
+      it('makes the frequency of each channel by its plan', () => {
+        const plan = channelPlans.find(({ id }) => id === card.channelPlan);
+        for (const tuning of card.tunings) {
+          const made = nodeFrequencies(card.frequencyPlan, tuning.set);
+          const hz = plan?.channels.find(({ channel }) => channel === tuning.condition.channel)?.hz;
+          for (const node of card.frequencyPlan.filter(({ carrier }) => carrier)) expect(made.get(node.id)).toBeCloseTo(hz ?? 0, 3);
+        }
+      });
+      it('asks for nothing that no instrument reads', () => {
+        const units = new Set(instrumentKinds.flatMap(({ instrument }) => instrument.measures));
+        expect(
+          [...card.limits, ...card.testPoints].filter(({ unit }) => !units.has(unit)).map(({ name, unit }) => `${name}, ${unit}`),
+        ).toEqual([]);
       });
       it('gives Trace something to do from the first minute', () => {
         const [fn] = card.functions;
@@ -111,5 +146,26 @@ describe('the lines of a kind', () => {
     expect(withModes(text, ['SSB'], []).split('\n')).toEqual(['Carrier', 'Audio']);
     expect(withModes('Receive {mode} {band} (receive, {mode}, {band}): A > B', ['FM'], [])).toBe('Receive FM (receive, FM): A > B');
     expect(withModes('Amplify {band} (transmit, {band}): A', [], [])).toBe('Amplify (transmit): A');
+  });
+});
+
+describe('plans and levels of kinds', () => {
+  const cards = setKindList.map((kind) => cardFromKind(kind, { ...set, modes: usualModes(kind), bands: usualBands(kind) }));
+  it('stand wherever the kind fixes them', () => {
+    expect(cards.filter(({ levels }) => levels.length).length).toBeGreaterThanOrEqual(10);
+    const am = cards.find(({ begunFrom }) => begunFrom === 'cb-am-fm');
+    expect(am?.tunings.length).toBe(40);
+    expect(am && nodeFrequencies(am.frequencyPlan, am.tunings[0]?.set).get('loop')).toBeCloseTo(16_270_000, 3);
+  });
+  it('are typical until they are changed by hand', () => {
+    const am = cards.find(({ begunFrom }) => begunFrom === 'cb-am-fm')!;
+    const texts = textsOf(am);
+    const same = readTexts(texts, am).card;
+    expect(same?.levels).toEqual(am.levels);
+    expect(same?.frequencyPlan).toEqual(am.frequencyPlan);
+    expect(same?.tunings).toEqual(am.tunings);
+    const own = readTexts({ ...texts, levels: texts.levels.replace('-60', '-62'), tunings: texts.tunings.replace('1627', '1628') }, am);
+    expect(own.card?.levels.map(({ typical }) => typical)).toEqual([true, undefined, true, true, true]);
+    expect(own.card?.tunings.filter(({ typical }) => !typical).length).toBe(1);
   });
 });

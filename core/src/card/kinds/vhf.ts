@@ -58,6 +58,15 @@ RXL1 | supply of the receive stages | Receive line | own | V | receive | 8 | 7.4
 DRV1 | level at the power stage | Driver | signal | dBm | keyed | 22 | 15 | 30
 APC1 | power control line | Power control | own | V | keyed | 4 | 1 | 9`;
 
+const levels = `Antenna filter | receive | -74
+Antenna switch | receive | -75
+RF amplifier | receive | -60
+First mixer | receive | -54
+Crystal filter | receive | -57
+Second mixer | receive | -45
+455 kHz filter | receive | -51
+IF amplifier | receive | -25`;
+
 const checks = `Fuse | the value on the case | | | | Supply input
 Supply lead polarity | as marked, no short to the case | | | | Supply input
 Resistance across the supply, switched on | above 10 ohms | ohm | 10 | | Supply input`;
@@ -91,7 +100,7 @@ spur | Harmonics and spurious | keyed, FM, {band} | dBc | | -60`;
 const cautions = `rf | Key only into a dummy load.
 beryllium-oxide | Power transistors and modules may hold beryllium oxide: never break, grind or heat one open.`;
 
-const fm = { modes: ['FM'], usualModes: 1, ifHz: 455_000, sections, functions, points, checks, alignment, cautions } as const;
+const fm = { modes: ['FM'], usualModes: 1, ifHz: 455_000, sections, functions, points, levels, checks, alignment, cautions } as const;
 
 export const fmMobile: SetKind = {
   ...fm,
@@ -144,6 +153,7 @@ export const fmDualBand: SetKind = {
     .replace('Squelch closes (control, receive)', 'Squelch {band} closes (control, receive, {band})')
     .replace('Squelch opens on a signal (control, receive)', 'Squelch {band} opens on a signal (control, receive, {band})')
     .replace('Tone opens the repeater (control, keyed)', 'Tone opens the repeater {band} (control, keyed, {band})'),
+  levels: eachBand(levels).replaceAll('Antenna filter', 'Duplexer'),
   points: eachBand(points).replace(/(\{band\}.*\| (?:receive|keyed)) \|/g, '$1, {band} |'),
   tests: tests([30, 60], ['4k', '5k'], 5, [5, 13]),
 };
@@ -202,16 +212,17 @@ export const repeater: SetKind = {
   supply: { ...mobile, currentLimitA: 15 },
   bands: ['VHF', 'UHF', '2 m', '70 cm'],
   usualBands: 1,
-  sections: `${sections}
-Receive filter, filter ! detuned, bad joint
-Transmit filter, filter ! detuned, bad joint
+  sections: `${sections
+    .replace(/^Antenna filter.*$/m, 'Receive filter, filter ! detuned, bad joint\nTransmit filter, filter ! detuned, bad joint')
+    .replace(/^Antenna switch.*\n/m, '')}
 Receive controller, control < 5 V regulator
 Link audio, audio < 8 V regulator, Receive controller (control)`,
   functions: `${functions
-    .replace(': Antenna filter > Antenna switch > RF amplifier', ': Receive filter > RF amplifier')
+    .replaceAll(': Antenna filter > Antenna switch > RF amplifier', ': Receive filter > RF amplifier')
     .replaceAll('> Antenna switch > Antenna filter', '> Transmit filter')}
 Repeats what it hears (transmit, FM): Receive filter > RF amplifier > First mixer > Crystal filter > Second mixer > 455 kHz filter > IF amplifier > FM detector > Receive controller > Link audio > VCO > VCO buffer > Transmit buffer > Driver > Power amplifier > Transmit filter
 Hears while it sends (control, keyed): Receive filter > RF amplifier > First mixer`,
+  levels: levels.replace('Antenna filter', 'Receive filter').replace(/^Antenna switch.*\n/m, ''),
   tests: `${tests([20, 60], ['2k', '5k'], 1.5, [5, 14])}
 desense | Loss of sensitivity while it sends | keyed, FM | dB | | 1`,
 };

@@ -1,13 +1,13 @@
 import type { Card, CardInput } from '../card-schema';
 import { conditionText } from '../condition';
 import { cells, conditionOf, figureOf, list } from './lines';
-import { asLines, figureCell } from './lists';
+import { asLines, figureCell, stillTypical } from './lists';
 import type { Reading } from './reading';
 
 type LevelInput = NonNullable<CardInput['levels']>[number];
 
 /** Levels along the way as cells: section after which it stands, condition, dBm. */
-export function readLevels(text: string, { modes, bands, named, tell }: Reading): LevelInput[] {
+export function readLevels(text: string, { modes, bands, base, named, tell }: Reading): LevelInput[] {
   const levels: LevelInput[] = [];
   for (const { cells: row, line } of cells(text)) {
     const [place = '', conditionCell = '', dBmText = ''] = row;
@@ -18,7 +18,10 @@ export function readLevels(text: string, { modes, bands, named, tell }: Reading)
     else if (typeof condition === 'string')
       tell('levels', line, `"${condition}" is no condition.`, 'Write keyed, receive, a mode, a band or ch 19, with commas between.');
     else if (typeof dBm !== 'number') tell('levels', line, `"${dBmText}" is no level.`, 'The third cell is in dBm, like -33.');
-    else levels.push({ after: section.id, condition, dBm });
+    else {
+      const level = { after: section.id, condition, dBm };
+      levels.push({ ...level, ...stillTypical(base?.levels, level) });
+    }
   }
   return levels;
 }

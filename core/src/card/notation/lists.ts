@@ -25,3 +25,19 @@ export function ownId(name: string, others: readonly { readonly id: string }[]):
   while (taken(`${plain}-${n}`)) n += 1;
   return `${plain}-${n}`;
 }
+
+/** Whether what was read stands on the card as typical of its kind, every figure as it is there: then it still is. */
+export const stillTypical = <T extends object>(
+  known: readonly (T & { readonly typical?: true | undefined })[] | undefined,
+  made: T,
+): { readonly typical?: true } => {
+  const said = stableText(made);
+  return known?.some(({ typical, ...item }) => typical && stableText(item) === said) ? { typical: true } : {};
+};
+/** As text, whatever order its fields were written in. */
+const stableText = (value: object): string =>
+  JSON.stringify(value, (_, part: unknown) =>
+    part && typeof part === 'object' && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );

@@ -1,7 +1,7 @@
 import type { Card, CardInput } from '../card-schema';
 import { conditionText } from '../condition';
 import { cells, conditionOf, figureOf, list } from './lines';
-import { asLines, figureCell } from './lists';
+import { asLines, figureCell, stillTypical } from './lists';
 import { slug } from './guesses';
 import type { Reading } from './reading';
 
@@ -16,7 +16,7 @@ const words = (text: string): string[] =>
     .filter(Boolean);
 
 /** The frequency plan as cells: name, section, what it does, from which others, hertz, factor, `receive` or `transmit` where it is the carrier. */
-export function readPlan(text: string, { named, tell }: Reading): Node[] {
+export function readPlan(text: string, { base, named, tell }: Reading): Node[] {
   const rows = cells(text);
   const all = new Set(rows.map(({ cells: [name = ''] }) => slug(name)));
   const nodes: Node[] = [];
@@ -39,8 +39,8 @@ export function readPlan(text: string, { named, tell }: Reading): Node[] {
       tell('plan', line, 'A figure cannot be read.', 'The fifth cell is hertz, like 10.24M, the sixth a factor, like 1024.');
     else if (carrierText && !carrier)
       tell('plan', line, `"${carrierText}" is no carrier.`, 'The seventh cell is receive, transmit or empty.');
-    else
-      nodes.push({
+    else {
+      const node = {
         id: slug(name),
         section: section.id,
         from,
@@ -48,7 +48,9 @@ export function readPlan(text: string, { named, tell }: Reading): Node[] {
         ...(hz === undefined ? {} : { hz }),
         ...(factor === undefined ? {} : { factor }),
         ...(carrier ? { carrier } : {}),
-      });
+      };
+      nodes.push({ ...node, ...stillTypical(base?.frequencyPlan, node) });
+    }
   }
   return nodes;
 }
@@ -67,7 +69,7 @@ export const planLines = (card: Card): string =>
   );
 
 /** What the plan is set to, as cells: condition, hertz of the carrier where no channel says it, and `name = figure` with semicolons between. */
-export function readTunings(text: string, { modes, bands, tell }: Reading, plan: readonly Node[]): Tuning[] {
+export function readTunings(text: string, { modes, bands, base, tell }: Reading, plan: readonly Node[]): Tuning[] {
   const tunings: Tuning[] = [];
   for (const { cells: row, line } of cells(text)) {
     const [conditionCell = '', hzText = '', setText = ''] = row;
@@ -84,12 +86,14 @@ export function readTunings(text: string, { modes, bands, tell }: Reading, plan:
       tell('tunings', line, `"${hzText}" is no frequency.`, 'Write it like 27.185M, or leave it empty.');
     else if (wrong)
       tell('tunings', line, `"${wrong.word}" sets nothing of the plan.`, 'The third cell is like loop = 343; offset = 11.25M.');
-    else
-      tunings.push({
+    else {
+      const tuning = {
         condition,
         ...(hz === undefined ? {} : { hz }),
         set: Object.fromEntries(set.map(({ name, value }) => [name, value ?? 0])),
-      });
+      };
+      tunings.push({ ...tuning, ...stillTypical(base?.tunings, tuning) });
+    }
   }
   return tunings;
 }
