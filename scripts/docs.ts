@@ -8,6 +8,7 @@ import { entryAnswers } from './docs/entry-answers';
 import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
+import { tapeAnswers } from './docs/tape-answers';
 import { tapePage } from './docs/tape-page';
 import { traceAnswers } from './docs/trace-answers';
 import { sumAnswers } from '../core/src/testing/sum-answers';
@@ -21,6 +22,7 @@ const pages: Readonly<Record<string, string>> = {
   '../core/src/testing/card-answers.json': JSON.stringify(cardAnswers()),
   '../core/src/testing/entry-answers.json': JSON.stringify(entryAnswers()),
   '../core/src/testing/signal-answers.json': JSON.stringify(signalAnswers()),
+  '../core/src/testing/tape-answers.json': JSON.stringify(tapeAnswers()),
   '../core/src/testing/trace-answers.json': JSON.stringify(traceAnswers()),
 };
 

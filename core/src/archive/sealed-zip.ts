@@ -62,7 +62,7 @@ export async function seal(
     if (error) failure = error;
     else write(part);
   });
-  const add = async (name: string, content: Bytes): Promise<string> => {
+  const add = async (name: string, content: Bytes, tell: Progress): Promise<string> => {
     const entry = storedAsIs.test(name) ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
     entry.mtime = new Date(madeAt);
     zip.add(entry);
@@ -71,15 +71,15 @@ export async function seal(
       hash.update(piece);
       entry.push(piece, false);
       done += piece.length;
-      progress(done, total);
+      tell(done, total);
     }
     entry.push(new Uint8Array(0), true);
     if (failure) throw failure;
     return bytesToHex(hash.digest());
   };
   const manifest: Manifest = { format, version, madeAt, files: {} };
-  for (const [name, content] of contents) manifest.files[name] = { bytes: content.size, sha256: await add(name, content) };
-  await add(manifestName, inMemory(strToU8(JSON.stringify(manifest, null, 1))));
+  for (const [name, content] of contents) manifest.files[name] = { bytes: content.size, sha256: await add(name, content, progress) };
+  await add(manifestName, inMemory(strToU8(JSON.stringify(manifest, null, 1))), () => undefined);
   zip.end();
 }
 
@@ -131,7 +131,7 @@ export async function unseal(zip: Bytes, progress: Progress = () => undefined): 
   const manifest = manifestSchema.safeParse(written);
   if (!manifest.success) throw broken(manifestName, plainIssue(manifest.error).message);
   const files: Record<string, Bytes> = {};
-  const total = entries.reduce((sum, { size }) => sum + size, 0);
+  const total = entries.reduce((sum, { name, size }) => sum + (name === manifestName ? 0 : size), 0);
   let done = 0;
   for (const [name, sealed] of Object.entries(manifest.data.files)) {
     const entry = listedAs.get(name);

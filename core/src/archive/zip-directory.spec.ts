@@ -22,6 +22,20 @@ describe('the directory of a zip', () => {
     expect(await bytesOf(await zipContent(source, entries[1]!))).toEqual(text('as it is'));
   });
 
+  it('passes over what a zip notes beside its files, and finds nothing in an empty one', async () => {
+    const noted = zipSync(
+      {
+        'a.txt': [long, { level: 6, comment: 'made at the bench', extra: { 0x7075: text('more') } }],
+        'b.png': [text('as it is'), { level: 0, comment: 'x' }],
+      },
+      { mtime: new Date('2026-02-12T09:00:00Z') },
+    );
+    const entries = await zipDirectory(inMemory(noted));
+    expect(entries.map(({ name }) => name)).toEqual(['a.txt', 'b.png']);
+    expect(await bytesOf(await zipContent(inMemory(noted), entries[1]!))).toEqual(text('as it is'));
+    expect(await zipDirectory(inMemory(zipSync({})))).toEqual([]);
+  });
+
   it('is found before a note of any length that stands behind it, though that looks like an end', async () => {
     for (const note of [
       text('made at the bench'),

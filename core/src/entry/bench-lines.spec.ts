@@ -354,6 +354,12 @@ describe('a line of the bench', () => {
     it('asks which of a drawer, and for a drawer that there is not', () => {
       expect(fitted('fit q3 from T1')).toBe('refused at 7: T1 holds several parts.');
       expect(fitted('fit q3 from Z9')).toBe('refused at 7: No drawer is called Z9.');
+      const mend = (line: string): string => {
+        const read = attempt(() => readLine(line, { ...context, stock }));
+        return read.ok ? '' : read.failure.remedy;
+      };
+      expect(mend('fit q3 from T1')).toBe('Which one: XB407S; XB500?');
+      expect(mend('fit q3 from Z9')).toBe('Name the part before from, such as: fit c12 220u 25v from B3');
     });
   });
 

@@ -46,6 +46,11 @@ describe('parseQuantity', () => {
       expect(got.unit).toBe(unit);
     });
 
+  it('takes each sign of a millionth, from whichever keyboard it comes', () => {
+    for (const sign of ['u', '\u00b5', '\u03bc']) expect(parseQuantity(`4.7${sign}F`).value).toBeCloseTo(4.7e-6, 12);
+    for (const [sign, power] of Object.entries({ p: -12, n: -9, m: -3, k: 3, K: 3, G: 9 }))
+      expect(parseQuantity(`2${sign}`, { unit: 'ohm' }).value / 10 ** power).toBeCloseTo(2, 9);
+  });
   it('takes the unit of the place where the text gives none', () => {
     expect(parseQuantity('1.98', { unit: 'V' })).toEqual({ value: 1.98, unit: 'V', step: 0.01 });
   });
