@@ -227,7 +227,7 @@ test('a modification of one set is listed, shown in Trace and on the sheet, and 
   const list = area.getByRole('list', { name: 'Modifications of this set' });
   await expect(list).toContainText('Extra channels: R99 added, 4k7');
   await expect(list).toContainText('may be forbidden where the set is used');
-  await expect(job.tape()).toContainText('Corrected, modification: nothing to Extra channels');
+  await expect(job.tape()).toContainText('Modified: Extra channels');
   await job.type('r99 4.7k');
   await job.open('Trace');
   await expect(job.area()).toContainText('This set was modified: Extra channels: R99 added, 4k7.');
@@ -237,4 +237,9 @@ test('a modification of one set is listed, shown in Trace and on the sheet, and 
   await list.getByRole('button', { name: 'rolled back' }).click();
   await job.open('Hand back');
   await expect(job.area()).not.toContainText('Extra channels');
+  // By one line as well, wherever one is.
+  await job.type('modified microphone socket wired otherwise');
+  await expect(job.area()).toContainText('microphone socket wired otherwise');
+  await job.open('Book in');
+  await expect(list).toContainText('microphone socket wired otherwise');
 });

@@ -1,6 +1,6 @@
 import { attempt } from '../errors';
 import type { EntryContext } from '../line';
-import { entryTitle } from '../tape';
+import { entryCaution, entryTitle, type TapeBody } from '../tape';
 import { smallLaid } from '../testing/small-card';
 import { readLine } from './entry-line';
 
@@ -325,6 +325,32 @@ describe('a line of the bench', () => {
       ['note 20 m am 3.1v or so', '20 m am 3.1v or so'],
     ] as const)
       it(`"${line}"`, () => expect(understood(line, context)).toBe(expected));
+  });
+
+  describe('of what somebody changed in the set', () => {
+    for (const [line, expected] of [
+      ['modified c12 470u made louder', { title: 'made louder', designator: 'C12', value: '470u' }],
+      ['modified C12 220 µF 35 V', { title: 'C12 changed', designator: 'C12', value: '220 µF 35 V' }],
+      ['modified ic3 removed', { title: 'IC3 taken out', designator: 'IC3', value: 'removed' }],
+      ['modified c99 100n in if amplifier squeal tamed', { title: 'squeal tamed', designator: 'C99', value: '100n', section: 'if-amp' }],
+      ['modified microphone socket wired otherwise', { title: 'microphone socket wired otherwise' }],
+      ['modified', 'refused at 8: What was changed in this set?'],
+      ['modified c12', 'refused at 12: What is C12 now?'],
+      ['modified c99 100n', 'refused at 17: C99 is not on the card: where is it?'],
+      ['modified c99 100n in nowhere', 'refused at 21: in which section?'],
+      ['modified c99 removed', 'refused at 9: C99 is not on the card, so it cannot be taken off it.'],
+    ] as const)
+      it(`"${line}"`, () => {
+        const read = attempt(() => readLine(line, context));
+        expect<unknown>(read.ok ? read.value.entry : `refused at ${read.failure.position}: ${read.failure.message}`).toEqual(
+          typeof expected === 'string' ? expected : { kind: 'modification', ...expected },
+        );
+      });
+    it('warns of what may be forbidden', () => {
+      const caution = (line: string): string => entryCaution(readLine(line, context).entry as TapeBody);
+      expect(caution('modified c12 470u channels opened')).toContain('may be forbidden');
+      expect(caution('modified c12 470u new lamp')).toBe('');
+    });
   });
 
   describe('with a stock', () => {

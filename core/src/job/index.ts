@@ -6,7 +6,15 @@ export { bookedNames, bookedTexts, corrected, type BookedField, type BookedTexts
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
-export { mayBeForbidden, modificationText, modified, rolledBack, type ModificationTyped, type ModificationWrong } from './modifications';
+export {
+  modificationText,
+  modificationTyped,
+  modified,
+  rolledBack,
+  setAfter,
+  type ModificationTyped,
+  type ModificationWrong,
+} from './modifications';
 export * from './price';
 export * from './records';
 export * from './report';

@@ -1,7 +1,9 @@
 import { layCard } from '../card';
 import { sampleSet } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
-import { mayBeForbidden, modificationText, modified, rolledBack, type ModificationTyped } from './modifications';
+import { mayBeForbidden, type TapeBody } from '../tape';
+import { entryId, tapeOf } from '../testing/entries';
+import { modificationText, modified, rolledBack, setAfter, type ModificationTyped } from './modifications';
 
 const card = smallLaid();
 const typed = (change: Partial<ModificationTyped>): ModificationTyped => ({
@@ -27,8 +29,8 @@ describe('a modification of one set', () => {
     expect(with_({}).modification?.changes).toEqual([]);
     expect(
       modified({ ...sampleSet, modifications: [] }, undefined, typed({ designator: 'R1', value: '1k' }), { id: 'm', on: '2026-02-12' })
-        .modification?.changes,
-    ).toEqual([]);
+        .modification,
+    ).toEqual(jasmine.objectContaining({ changes: [], title: 'Made louder: R1 is 1k' }));
   });
   it('is refused by the field that is wrong', () => {
     expect(Object.keys(with_({ title: ' ' }).wrong)).toEqual(['title']);
@@ -51,5 +53,32 @@ describe('a modification of one set', () => {
     expect(modificationText(with_({ designator: 'R99', value: '1k', section: 'vco' }).modification!)).toBe('Made louder: R99 added, 1k');
     expect(modificationText(with_({}).modification!)).toBe('Made louder');
     expect([mayBeForbidden('extra channels'), mayBeForbidden('Clarifier opened'), mayBeForbidden('new lamp')]).toEqual([true, true, false]);
+  });
+});
+
+describe('a set as its tape goes on', () => {
+  const plain = { ...sampleSet, modifications: [] };
+  const opened: TapeBody = { kind: 'modification', title: 'clarifier opened', designator: 'C12', value: '100u' };
+  const louder: TapeBody = { kind: 'modification', title: 'made louder' };
+  const strike = (n: number): TapeBody => ({ kind: 'strike', entry: entryId(n), reason: 'undone' });
+  it('is modified by each line, on the day on which it was done', () => {
+    const tape = tapeOf({ ...opened, done: '2026-01-04' }, louder);
+    const { modifications } = setAfter(plain, card, [], tape);
+    expect(modifications.map(modificationText)).toEqual(['clarifier opened: C12 is 100u', 'made louder']);
+    expect(modifications.map(({ on }) => on)).toEqual(['2026-01-04', tape[1]?.at.slice(0, 10) ?? '']);
+    // What stood before is not made again.
+    expect(setAfter(plain, card, tape, tape)).toBe(plain);
+  });
+  it('is rolled back by a strike and put in again when that is struck', () => {
+    const [one, two, three] = [tapeOf(opened), tapeOf(opened, strike(1)), tapeOf(opened, strike(1), strike(2))];
+    const made = setAfter(plain, card, [], one);
+    const back = setAfter(made, card, one, two);
+    expect(back.modifications.map((each) => each.rolledBack)).toEqual([true]);
+    expect(setAfter(back, card, two, three)).toEqual(made);
+  });
+  it('says in words what cannot be laid over its card', () => {
+    const unknown: TapeBody = { kind: 'modification', title: 'squeal tamed', designator: 'C99', value: '100n' };
+    const [only] = setAfter(plain, card, [], tapeOf(unknown)).modifications;
+    expect(only && [modificationText(only), only.changes]).toEqual(['squeal tamed: C99 is 100n', []]);
   });
 });

@@ -1,4 +1,6 @@
 import { guessedPart, partOf, type CardChange, type LaidCard, type Modification } from '../card';
+import { dayOf } from '../line';
+import { isGone, ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
 import type { RadioSet } from './records';
 
 /** A change made to one set, as it is typed. */
@@ -14,14 +16,12 @@ export interface ModificationTyped {
 }
 export type ModificationWrong = Readonly<Partial<Record<keyof ModificationTyped, string>>>;
 
-const gone = /^(removed|cut|out|gone|lifted)$/i;
-
 /** The difference from the chassis that a part makes; undefined where none is named. */
 function changeOf({ designator, value, section }: ModificationTyped, card: LaidCard | undefined): CardChange | undefined {
   const name = designator.trim().toUpperCase();
   if (!name || !card) return undefined;
   const part = partOf(card, name);
-  if (gone.test(value.trim())) return part && { act: 'drop', list: 'parts', item: name };
+  if (isGone(value)) return part && { act: 'drop', list: 'parts', item: name };
   if (part) return { act: 'set', list: 'parts', item: name, fields: { value: value.trim() } };
   return { act: 'add', list: 'parts', value: { designator: name, section, kind: guessedPart(name, value), value: value.trim() } };
 }
@@ -39,18 +39,15 @@ export function modified(
     ...(typed.title.trim() ? {} : { title: 'What was done to it? Say it in a few words.' }),
     ...(name && !/^[A-Z]{1,4}\d{1,4}[A-Z]?$/.test(name) ? { designator: `"${typed.designator}" is no designator such as R12.` } : {}),
     ...(name && !typed.value.trim() ? { value: 'What is it now? Write its value, or removed.' } : {}),
-    ...(name && card && !known && gone.test(typed.value.trim())
-      ? { designator: `${name} is not on the card, so it cannot be taken off it.` }
-      : {}),
-    ...(name && card && !known && !gone.test(typed.value.trim()) && !typed.section
-      ? { section: `${name} is not on the card: where is it?` }
-      : {}),
+    ...(name && card && !known && isGone(typed.value) ? { designator: `${name} is not on the card, so it cannot be taken off it.` } : {}),
+    ...(name && card && !known && !isGone(typed.value) && !typed.section ? { section: `${name} is not on the card: where is it?` } : {}),
   };
   if (Object.keys(wrong).length) return { set, wrong };
   const change = changeOf(typed, card);
   const modification: Modification = {
     id: made.id,
-    title: typed.title.trim(),
+    // Without a card nothing can be laid over it: then the words say all of it.
+    title: name && !change ? `${typed.title.trim()}: ${name} is ${typed.value.trim()}` : typed.title.trim(),
     on: made.on,
     changes: change ? [change] : [],
     rolledBack: false,
@@ -76,6 +73,44 @@ export function modificationText({ title, changes }: Modification): string {
   return said.length ? `${title}: ${said.join(', ')}` : title;
 }
 
-/** Whether what was done may be forbidden where the set is used; whoever uses it has to know. */
-export const mayBeForbidden = (title: string): boolean =>
-  /channel|band|open|unlock|clarifier|power|peak|deviation|modulation|limiter|out of band|extended|wide/i.test(title);
+/** What stands in an entry, as it would be typed into the form. */
+export const modificationTyped = ({
+  title,
+  designator = '',
+  value = '',
+  section = '',
+}: Omit<EntryOf<'modification'>, keyof TapeEntry>): ModificationTyped => ({
+  title,
+  designator,
+  value,
+  section,
+});
+
+/**
+ * The set as its job goes on from one state of the tape to the next: with what was newly modified, and without what is struck now or
+ * again with what is brought back.
+ */
+export function setAfter(set: RadioSet, card: LaidCard | undefined, before: readonly TapeEntry[], after: readonly TapeEntry[]): RadioSet {
+  const [then, now] = [before, after].map((tape) => new Map(ofKind(standing(tape), 'modification').map((entry) => [entry.id, entry]))) as [
+    Map<string, EntryOf<'modification'>>,
+    Map<string, EntryOf<'modification'>>,
+  ];
+  let changed = set;
+  for (const [id] of then) if (!now.has(id)) changed = rolledBack(changed, id, true);
+  for (const [id, entry] of now) {
+    if (then.has(id)) continue;
+    const has = changed.modifications.some((each) => each.id === id);
+    if (has) {
+      changed = rolledBack(changed, id, false);
+      continue;
+    }
+    const [typed, made] = [modificationTyped(entry), { id, on: entry.done ?? dayOf(new Date(entry.at)) }];
+    const laid = modified(changed, card, typed, made);
+    // What cannot be laid over the card as it is now is still said of the set.
+    changed = laid.modification
+      ? laid.set
+      : modified(changed, undefined, { ...typed, title: `${typed.title}: ${typed.designator} is ${typed.value}`, designator: '' }, made)
+          .set;
+  }
+  return changed;
+}

@@ -14,6 +14,7 @@ import { injection } from './kinds/injection';
 import { labour } from './kinds/labour';
 import { lift } from './kinds/lift';
 import { manipulation } from './kinds/manipulation';
+import { modification } from './kinds/modification';
 import { note } from './kinds/note';
 import { picture } from './kinds/picture';
 import { problem } from './kinds/problem';
@@ -50,6 +51,7 @@ export const allKinds = [
   proof,
   fit,
   adjustment,
+  modification,
   cause,
   work,
   sum,

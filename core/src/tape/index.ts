@@ -2,6 +2,7 @@ export { allKinds } from './all-kinds';
 export { entryBase, paperPlaces, type EntryWords, type Paper, type PaperLine } from './entry-kind';
 export { joinTapes, type JoinedTape } from './join-tapes';
 export { findingText } from './kinds/finding';
+export { isGone, mayBeForbidden } from './kinds/modification';
 export {
   figureWords,
   measureNames,

@@ -90,6 +90,18 @@ describe('JobRepository', () => {
     watching.unsubscribe();
   });
 
+  it('modifies the set with the entry that says so, and no longer when that is struck', async () => {
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const stands = async (): Promise<unknown> => (await jobs.file(id))?.set.modifications.map(({ title, rolledBack }) => [title, rolledBack]);
+    const entry = await jobs.append(id, { kind: 'modification', title: 'socket wired otherwise' }, 'Runa');
+    await jobs.append(id, { kind: 'note', text: 'more' }, 'Runa');
+    expect(await stands()).toEqual([['socket wired otherwise', false]]);
+    await jobs.append(id, { kind: 'strike', entry: entry.id, reason: 'undone' }, 'Runa');
+    expect(await stands()).toEqual([['socket wired otherwise', true]]);
+    await jobs.bringBack(id, entry.id, 'Runa');
+    expect(await stands()).toEqual([['socket wired otherwise', false]]);
+  });
+
   it('tells of a job that does not exist as of nothing', async () => {
     expect(await firstValueFrom(jobs.file$('none'))).toBeNull();
   });

@@ -4,6 +4,7 @@ import { attempt, CoreError } from '@amber-relay/core/errors';
 import {
   jobSchema,
   radioSetSchema,
+  setAfter,
   customerSchema,
   attachmentSchema,
   stockMoves,
@@ -224,6 +225,8 @@ export class JobRepository {
         if (pictures.length) await db.attachments.bulkAdd(pictures.map(({ row: picture }) => picture));
         if (pictures.length) await db.blobs.bulkAdd(pictures.map(({ row: picture, bytes }) => ({ id: picture.id, bytes })));
         const after = [...before, ...entries];
+        const altered = set && setAfter(set, card, before, after);
+        if (altered && altered !== set) await db.sets.put(altered);
         await db.jobs.put({ ...row, summary: summarise(row, after, card) });
         if (entries.some(({ kind }) => kind === 'fit' || kind === 'strike')) await this.countStock(stockMoves(before, after));
         return entries;

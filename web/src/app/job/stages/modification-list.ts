@@ -3,7 +3,6 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf, type Modification } from '@amber-relay/core/card';
 import {
-  mayBeForbidden,
   modificationText,
   modified,
   rolledBack,
@@ -12,11 +11,13 @@ import {
   type RadioSet,
 } from '@amber-relay/core/job';
 import { dayOf } from '@amber-relay/core/line';
+import { mayBeForbidden } from '@amber-relay/core/tape';
 import { JobRepository } from '../../storage/job-repository';
 import { notKeptText, wasTold } from '../../storage/write-gate';
 import { Clock } from '../../ui/clock';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
+import { TapeWriter } from '../tape-writer';
 
 const nothing: ModificationTyped = { title: '', designator: '', value: '', section: '' };
 
@@ -110,6 +111,7 @@ const nothing: ModificationTyped = { title: '', designator: '', value: '', secti
 export class ModificationList {
   protected readonly job = inject(JobOnBench);
   private readonly jobs = inject(JobRepository);
+  private readonly writer = inject(TapeWriter);
   private readonly clock = inject(Clock);
   protected readonly typed = signal(nothing);
   protected readonly wrong = signal<ModificationWrong>({});
@@ -140,7 +142,11 @@ export class ModificationList {
     const made = modified(file.set, this.job.card(), this.typed(), { id: crypto.randomUUID(), on: dayOf(this.clock.now()) });
     this.wrong.set(made.wrong);
     if (!made.modification) return;
-    if (await this.keep(made.set, '', modificationText(made.modification))) this.typed.set(nothing);
+    const { title, designator, value, section } = this.typed();
+    const part = designator.trim()
+      ? { designator: designator.trim().toUpperCase(), value: value.trim(), ...(section ? { section } : {}) }
+      : {};
+    if (await this.writer.keep({ kind: 'modification', title: title.trim(), ...part })) this.typed.set(nothing);
   }
 
   protected async roll(of: Modification): Promise<void> {
