@@ -3,6 +3,7 @@ import type { Card, Section, TestPoint } from './card-schema';
 import { kindTexts, setKindList, type SetKind } from './kinds';
 import { readTexts } from './notation';
 import { cells } from './notation/lines';
+import { quantityText } from '../quantity';
 import { routeSections } from './read-card';
 
 /** What is asked of a set that nobody has a card for. */
@@ -13,11 +14,16 @@ export interface FirstMet {
   readonly bands: readonly string[];
   /** Around which it was made. */
   readonly year: number;
+  /** What S9 is set to in this shop below 30 MHz, in volts across 50 ohms. Default 50 µV. */
+  readonly s9V?: number;
 }
 
 /** The modes and bands that are usual for a kind. */
 export const usualModes = (kind: SetKind): readonly string[] => kind.modes.slice(0, kind.usualModes);
 export const usualBands = (kind: SetKind): readonly string[] => kind.bands.slice(0, kind.usualBands);
+
+/** Stands in the steps of a kind for what S9 is in a shop. */
+const s9Mark = '{S9}';
 
 /** Stages whose output one may well look at: not those that hold high voltage or power. */
 const lookedAt: readonly Section['kind'][] = ['oscillator', 'mixer', 'filter', 'amplifier', 'detector', 'audio', 'divider'];
@@ -111,9 +117,10 @@ function signalsIn(card: Card, ifHz: number | undefined): Card['injections'] {
  * The card with which a set that is met for the first time begins: what is usual for its kind, every figure marked as typical.
  * @throws CoreError `broken-card` for modes or bands with which the kind makes no card
  */
-export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands, year }: FirstMet): Card {
+export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands, year, s9V = 50e-6 }: FirstMet): Card {
   // Nobody means a set without any mode.
   const modes = chosen.length > 0 ? chosen : usualModes(kind);
+  const texts = kindTexts(kind, modes, bands);
   const { card, problems } = readTexts({
     chassis: `${maker} ${model}`.trim(),
     kind: kind.kind,
@@ -124,7 +131,8 @@ export function cardFromKind(kind: SetKind, { maker, model, modes: chosen, bands
     supply: kind.supply,
     modes: modes.join(', '),
     bands: bands.join(', '),
-    ...kindTexts(kind, modes, bands),
+    ...texts,
+    alignment: texts.alignment.replaceAll(s9Mark, quantityText(s9V, 'V')),
   });
   const [first] = problems;
   if (!card || first)
@@ -159,7 +167,7 @@ export function usualSteps(card: Card): Card['alignment'] {
   return card.alignment.filter((step) =>
     usual.some(
       ([name, adjust, at, expect]) =>
-        name === step.name && adjust === step.adjust.join(', ') && at === (step.at ?? '') && expect === step.expect,
+        name === step.name && adjust === step.adjust.join(', ') && (at === s9Mark || at === (step.at ?? '')) && expect === step.expect,
     ),
   );
 }

@@ -4,6 +4,7 @@ import { holds, testCourses } from './before-after';
 import { labourClock } from './labour-clock';
 import { jobPrice } from './price';
 import type { Job, ShopSettings } from './records';
+import { agedBeside, unproven } from './repair-policy';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetySigned } from './safety-checks';
@@ -55,6 +56,11 @@ export function beforeHandBack(input: {
   );
   const free = ofKind(stood, 'fit').flatMap(({ designator, priceMinor }) => (priceMinor === 0 ? [designator] : []));
   add('parts', free.length > 0, `No price for ${named(free, 6)}.`);
+
+  const odd = shop.policy === 'least' ? unproven(stood) : [];
+  add('parts', odd.length > 0, `Renewed without being proven bad, which is not how this shop repairs: ${named(odd, 6)}.`);
+  const aged = shop.policy === 'renew' ? agedBeside(card, stood, nowMs) : [];
+  add('parts', aged.length > 0, `Aged beside the repair, and still the old ones: ${named(aged, 6)}.`);
 
   const again = retests(card, stood, job.symptoms);
   const owed = again.filter(isOwed).map(({ name }) => name);

@@ -17,6 +17,7 @@ export {
 } from './modifications';
 export * from './price';
 export * from './records';
+export { agedBeside, policyNames, repairPolicies, type RepairPolicy } from './repair-policy';
 export * from './report';
 export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
 import { largestQuantity, minorSchema } from '../money';
 import { functionResults, stages, waitReasons } from '../words';
+import { repairPolicies } from './repair-policy';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
 
@@ -102,5 +103,9 @@ export const shopSettingsSchema = z.object({
     .min(1)
     .max(largest.jobNumber + 1),
   lastArchiveAt: z.iso.datetime().optional(),
+  /** How it repairs; not said where it is left out. */
+  policy: z.enum(repairPolicies).optional(),
+  /** What S9 is set to here, in volts across 50 ohms, below 30 MHz and above; 50 µV and 5 µV where it is left out. */
+  s9: z.object({ hfV: z.number().positive(), vhfV: z.number().positive() }).optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

@@ -5,6 +5,7 @@ import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 import { moneyText } from '../money';
 import { modificationText } from './modifications';
+import { policyLines } from './repair-policy';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
@@ -187,6 +188,7 @@ export function buildReport(input: {
       ...found
         .filter(({ state, finding }) => state === 'done' && ofKind(stood, 'work').some(({ of }) => of === finding.id))
         .map(({ title }) => `${title}: put right`),
+      ...policyLines(shop.policy, card, stood, input.nowMs),
     ],
     parts: fits.map((f) => ({
       what: f.designator,

@@ -99,7 +99,7 @@ Bench supply current limit | 1.5 A`,
 Loop voltage | VCO core | LOOP1 | about 1.5 V on the lowest channel | Reference frequency
 Transmit stages | driver and output cores | wattmeter | peak | Loop voltage
 Receiver | RF and IF cores | AGC1 or S-meter | peak, generator turned back as it rises | Loop voltage
-S-meter | meter trimmer | 50 µV | S9 | Receiver
+S-meter | meter trimmer | {S9} | S9 | Receiver
 Squelch range | squelch trimmer | 1 mV | just opens when tight | Receiver
 [AM] Depth of modulation | AMC trimmer | oscilloscope | 90 to 95% | Transmit stages
 [FM] Deviation | deviation trimmer | deviation meter | 1.8 kHz | Transmit stages`,

@@ -102,5 +102,5 @@ Bias | bias trimmer | BIAS1 and the supply current | before power, from its mini
 Transmit stages | driver and output cores | wattmeter | peak | Loop voltage; Bias
 ALC | ALC trimmer | wattmeter | rated PEP | Transmit stages
 Receiver | RF and IF cores | AGC1 or S-meter | peak, generator turned back as it rises | Loop voltage
-S-meter | meter trimmer | 50 µV | S9 | Receiver`,
+S-meter | meter trimmer | {S9} | S9 | Receiver`,
 };

@@ -251,7 +251,7 @@ beryllium-oxide | Final transistors may hold beryllium oxide: never break, grind
 VCO | VCO trimmers, band by band | LOOP1 | within its range at both ends | Reference
 Carrier points | carrier oscillator trimmers | counter | as the filter wants | Reference
 Receiver | band filter and IF cores | AGC1 or S-meter | peak, generator turned back as it rises | VCO
-S-meter | meter trimmers | 50 µV | S9 | Receiver
+S-meter | meter trimmers | {S9} | S9 | Receiver
 Bias | bias trimmers | supply current | the idle current of the handbook, from the least
 Carrier balance | balance trimmers | antenna, no speech | least | Carrier points
 Power and ALC | ALC trimmers | wattmeter | rated PEP | Bias; Receiver`,

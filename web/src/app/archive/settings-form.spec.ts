@@ -39,7 +39,24 @@ describe('SettingsForm', () => {
     );
   });
 
+  it('keeps what S9 is here and how it repairs, and forgets them again', async () => {
+    const choice = element().querySelector('select')!;
+    choice.value = 'least';
+    choice.dispatchEvent(new Event('change'));
+    expect(await keep({ s9Hf: '-67 dBm' })).toBe('Kept.');
+    expect((await settings())?.policy).toBe('least');
+    expect((await settings())?.s9?.hfV).toBeCloseTo(100e-6, 6);
+    expect((await settings())?.s9?.vhfV).toBe(5e-6);
+    choice.value = '';
+    choice.dispatchEvent(new Event('change'));
+    expect(await keep({ s9Hf: '', s9Vhf: '' })).toBe('Kept.');
+    expect(Object.keys((await settings()) ?? {})).not.toEqual(jasmine.arrayContaining(['policy']));
+    expect((await settings())?.s9).toBeUndefined();
+  });
+
   for (const [field, wrong] of [
+    ['s9Hf', 'loud'],
+    ['s9Vhf', '5 V'],
     ['rate', 'a lot'],
     ['tax', '120'],
     ['tax', 'x'],

@@ -61,7 +61,7 @@ export class BookInPage {
   private readonly jobs = inject(JobRepository);
   private readonly shop = inject(ShopRepository);
   private readonly router = inject(Router);
-  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
+  protected readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly day = dayText;
   protected readonly results = functionResults.filter((r) => r !== 'not-tried');
   protected readonly resultNames = resultNames;

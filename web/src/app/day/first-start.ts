@@ -53,7 +53,7 @@ export class FirstStart {
       {
         to: '/archive',
         name: 'The shop',
-        says: 'its name and address for the sheet, who works here, currency, rate and tax',
+        says: 'name and address for the sheet, who works here, currency, rate and tax, what S9 is here, how you repair',
         // A new shop has a name of its own accord.
         done: (this.settings()?.name ?? newShopSettings.name) !== newShopSettings.name,
       },

@@ -18,7 +18,14 @@ import { JobOnBench } from './job-on-bench';
   template: `
     <p class="attention">This set has no card yet, so {{ lacks() }}. Say what kind of set it is, and go on.</p>
     @if (job.file()?.set; as set) {
-      <app-kind-choice [maker]="set.maker" [model]="set.model" [year]="year()" [taken]="taken()" (made)="card.set($event)" />
+      <app-kind-choice
+        [maker]="set.maker"
+        [model]="set.model"
+        [year]="year()"
+        [taken]="taken()"
+        [s9V]="job.settings()?.s9?.hfV"
+        (made)="card.set($event)"
+      />
       <div class="acts">
         <button mat-flat-button [disabled]="!card()" (click)="begin()">Begin its card</button>
         <a mat-button routerLink="/cards/new" [queryParams]="{ maker: set.maker, model: set.model }">Make one by hand</a>

@@ -64,6 +64,8 @@ export class KindChoice {
   readonly year = input.required<number>();
   /** Ids of the cards that are there: a new one never takes the place of another. */
   readonly taken = input.required<readonly string[]>();
+  /** What S9 is set to in this shop, in volts. */
+  readonly s9V = input<number>();
   /** The card that is made of the answers; undefined while there is none. */
   readonly made = output<Card | undefined>();
 
@@ -90,8 +92,16 @@ export class KindChoice {
     const kind = this.kind();
     const [maker, model] = [this.maker().trim(), this.model().trim()];
     if (!kind || !maker || !model) return undefined;
+    const s9V = this.s9V();
     return attempt(() => {
-      const card = cardFromKind(kind, { maker, model, modes: this.modes(), bands: this.bands(), year: this.year() });
+      const card = cardFromKind(kind, {
+        maker,
+        model,
+        modes: this.modes(),
+        bands: this.bands(),
+        year: this.year(),
+        ...(s9V === undefined ? {} : { s9V }),
+      });
       let id = card.id;
       for (let n = 2; this.taken().includes(id); n += 1) id = `${card.id}-${n}`;
       return { ...card, id };

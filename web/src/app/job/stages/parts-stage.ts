@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
+import { agedBeside } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import { moneyText } from '@amber-relay/core/money';
 import { Router } from '@angular/router';
 import { JobOnBench } from '../job-on-bench';
+import { Clock } from '../../ui/clock';
 import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
 import { PartsForm } from './parts-form';
@@ -40,6 +42,11 @@ import { ProofCaution } from './proof-caution';
             }
           </ul>
         </section>
+      }
+      @if (aged(); as names) {
+        <p>
+          Aged beside the repair, and still the old ones: <b class="fig">{{ names }}</b>.
+        </p>
       }
       <section>
         <h2>Part replaced</h2>
@@ -96,12 +103,17 @@ export class PartsStage {
   protected readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
+  private readonly clock = inject(Clock);
   protected readonly fits = computed(() => ofKind(this.job.stood(), 'fit'));
   private readonly top = computed(() => [...(this.suspicion.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
   protected readonly leading = computed(() => {
     const top = this.top();
     return top && top.chance >= 0.2 ? { name: this.job.sectionName(top.section) } : null;
   });
+  /** What this shop renews beside a repair, where it has said that it does. */
+  protected readonly aged = computed(() =>
+    this.job.settings()?.policy === 'renew' ? agedBeside(this.job.card(), this.job.stood(), this.clock.now().getTime()).join(', ') : '',
+  );
   protected readonly suspects = computed(() => {
     const card = this.job.card();
     if (!card || !this.leading()) return [];
