@@ -330,8 +330,8 @@ describe('a line of the bench', () => {
   describe('of what somebody changed in the set', () => {
     for (const [line, expected] of [
       ['modified c12 470u made louder', { title: 'made louder', designator: 'C12', value: '470u' }],
-      ['modified C12 220 µF 35 V', { title: 'C12 changed', designator: 'C12', value: '220 µF 35 V' }],
-      ['modified ic3 removed', { title: 'IC3 taken out', designator: 'IC3', value: 'removed' }],
+      ['modified C12 220 µF 35 V', { title: 'part changed', designator: 'C12', value: '220 µF 35 V' }],
+      ['modified ic3 removed', { title: 'part taken out', designator: 'IC3', value: 'removed' }],
       ['modified c99 100n in if amplifier squeal tamed', { title: 'squeal tamed', designator: 'C99', value: '100n', section: 'if-amp' }],
       ['modified microphone socket wired otherwise', { title: 'microphone socket wired otherwise' }],
       ['modified', 'refused at 8: What was changed in this set?'],

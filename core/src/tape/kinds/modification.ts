@@ -41,7 +41,7 @@ function takeWhere(rest: LineRest, context: EntryContext): string | undefined {
 }
 
 /** What is said of a change when nobody said more. */
-const plainTitle = (designator: string, value: string): string => (isGone(value) ? `${designator} taken out` : `${designator} changed`);
+const plainTitle = (value: string): string => (isGone(value) ? 'part taken out' : 'part changed');
 
 function takeModification(rest: LineRest, context: EntryContext): Body {
   const { next, at } = rest;
@@ -64,7 +64,7 @@ function takeModification(rest: LineRest, context: EntryContext): Body {
     );
   return {
     kind: 'modification',
-    title: rest.takeText() || plainTitle(designator, value),
+    title: rest.takeText() || plainTitle(value),
     designator,
     value,
     ...(section ? { section } : {}),
@@ -98,14 +98,14 @@ export const modification = defineKind('modification', {
       const [first = ''] = title.split(' ');
       // Only what reads back as the same.
       if (!value || value.includes(' ') || goesOn.test(first) || places.some((word) => word === first.toLowerCase())) return undefined;
-      const more = title === plainTitle(designator, value) ? '' : title;
+      const more = title === plainTitle(value) ? '' : title;
       return ['modified', designator.toLowerCase(), value, section && `in ${section}`, more].filter(Boolean).join(' ');
     },
   },
   examples: [
     { kind: 'modification', title: 'clarifier opened', designator: 'C31', value: '33p' },
-    { kind: 'modification', title: 'C12 changed', designator: 'C12', value: '470µ' },
-    { kind: 'modification', title: 'IC3 taken out', designator: 'IC3', value: 'removed' },
+    { kind: 'modification', title: 'part changed', designator: 'C12', value: '470µ' },
+    { kind: 'modification', title: 'part taken out', designator: 'IC3', value: 'removed' },
     { kind: 'modification', title: 'squeal tamed', designator: 'C99', value: '100n', section: 'vco' },
     { kind: 'modification', title: 'microphone socket wired for another maker' },
   ],

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { ActivatedRoute } from '@angular/router';
 import { CoreError } from '@amber-relay/core/errors';
 import { formatVersion, programVersion } from '@amber-relay/core/format';
 import { fromStore } from '../storage/from-store';
@@ -52,7 +53,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <p>Version {{ program }}. It reads files of formats 1 to {{ format }}, and writes {{ format }}.</p>
           <p>What ships with it stands under <a href="licences.txt" target="_blank">licences of their own</a>.</p>
         </section>
-        <app-settings-form class="panel wide" />
+        <app-settings-form id="shop" class="panel wide" />
       </div>
     </div>
   `,
@@ -85,6 +86,11 @@ export class ArchivePage {
   protected readonly busy = signal('');
   /** Why the shop could not be carried away. */
   protected readonly notPacked = signal<ImportFailure | null>(null);
+
+  constructor() {
+    const { fragment } = inject(ActivatedRoute).snapshot;
+    afterNextRender(() => fragment && document.getElementById(fragment)?.scrollIntoView());
+  }
 
   private readonly clock = inject(Clock);
   private readonly daysSince = computed(() => {

@@ -64,7 +64,7 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
       <app-field label="S9 below 30 MHz" [refusal]="refused('s9Hf')"
         ><mat-form-field><input matInput class="fig" formControlName="s9Hf" [placeholder]="usual.hf" /></mat-form-field
       ></app-field>
-      <app-field label="S9 above" [refusal]="refused('s9Vhf')"
+      <app-field label="S9 above 30 MHz" [refusal]="refused('s9Vhf')"
         ><mat-form-field><input matInput class="fig" formControlName="s9Vhf" [placeholder]="usual.vhf" /></mat-form-field
       ></app-field>
       <button mat-stroked-button type="submit">Keep</button>
@@ -79,7 +79,7 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
       grid-template-columns: repeat(3, minmax(200px, 1fr));
       gap: 10px 14px;
       width: 100%;
-      align-items: end;
+      align-items: start;
     }
     button {
       justify-self: start;

@@ -17,7 +17,7 @@ import { StateMark } from '../ui/state-mark';
       @for (step of steps(); track step.to) {
         <li>
           <app-state-mark [of]="step.done ? 'done' : 'not-begun'" />
-          <a [routerLink]="step.to" [class.main]="step.to === '/book-in'">{{ step.name }}</a>
+          <a [routerLink]="step.to" [fragment]="step.part" [class.main]="step.to === '/book-in'">{{ step.name }}</a>
           <span class="quiet">{{ step.says }}</span>
         </li>
       }
@@ -52,6 +52,7 @@ export class FirstStart {
     return [
       {
         to: '/archive',
+        part: 'shop',
         name: 'The shop',
         says: 'name and address for the sheet, who works here, currency, rate and tax, what S9 is here, how you repair',
         // A new shop has a name of its own accord.

@@ -49,6 +49,8 @@ export class Tape {
     const card = this.job.card();
     const last = new Map<string, string>();
     for (const entry of card ? this.job.stood() : []) {
+      // A modification says itself where its part is, or that it is gone.
+      if (entry.kind === 'modification') continue;
       if ('designator' in entry && entry.designator && !partOf(card as LaidCard, entry.designator)) last.set(entry.designator, entry.id);
       if (entry.kind !== 'reading') continue;
       const { subject } = entry;
