@@ -99,6 +99,14 @@ describe('OpenSum', () => {
     expect(open.isExample()).toBeFalse();
   });
 
+  it('opens with what the shop has said once, unless something was left in it', () => {
+    open.resume(sum('s-meter'), { s9Dbm: -67 });
+    expect(open.texts()['s9Dbm']).toMatch(/^[−-]67/);
+    open.change('s9Dbm', '-73');
+    open.resume(sum('s-meter'), { s9Dbm: -67 });
+    expect(open.texts()['s9Dbm']).toBe('-73');
+  });
+
   it('puts a unit that is typed into the box for it', () => {
     open.resume(sum('level-convert'));
     open.change('unit', 'uVrms');

@@ -111,11 +111,11 @@ export class OpenSum {
     this.show(sum, formText(sum, given, plusMinus), ways.find((way) => way.fields.some((field) => field in given)) ?? ways[0]);
   }
 
-  /** Opens a sum with what was left in its form, or empty: an example that nobody asked for may be taken for a figure of the job. */
-  resume(sum: Sum): void {
+  /** Opens a sum with what was left in its form, or with what is known: an example that nobody asked for may be taken for a figure of the job. */
+  resume(sum: Sum, known: Readonly<Record<string, unknown>> = {}): void {
     const left = this.memory.left.get(sum.id);
     if (left) this.show(sum, left.texts, left.way);
-    else this.begin(sum, {});
+    else this.begin(sum, known);
   }
 
   /** Whether the example stands there, as it was put: it is no figure of a job. */

@@ -5,6 +5,7 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
+import { convertedQuantity, quantityText } from '@amber-relay/core/quantity';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
 import { allSums, formText, sumById, type Sum, type Way } from '@amber-relay/core/sums';
 import { BenchLine } from '../bench/bench-line';
@@ -24,6 +25,9 @@ import type { Refused } from './sum.worker';
 
 /** Seconds of audio taken in by a sum that works on samples. */
 const secondsTaken = 20;
+
+/** Kinds of set that work above 30 MHz. */
+const above30MHz: ReadonlySet<string> = new Set(['vhf-uhf-fm', 'vhf-all-mode', 'hand-held', 'land-mobile', 'repeater']);
 
 /** Sums: found by typing, made from their declarations, answered while one types, kept on the tape of the job on the bench. */
 @Component({
@@ -77,9 +81,17 @@ export class SumsPage {
         this.trouble.set('');
         if (incoming) incoming();
         else if (entry && job) void this.reopen(sum, job, entry);
-        else this.open.resume(sum);
+        else this.open.resume(sum, this.known(sum));
       });
     });
+  }
+
+  /** What the shop has said once: what S9 is, below 30 MHz and above. */
+  private known({ id }: Sum): Readonly<Record<string, unknown>> {
+    const s9 = this.settings()?.s9;
+    if (id !== 's-meter' || !s9) return {};
+    const volts = above30MHz.has(this.bench.file()?.card?.kind ?? '') ? s9.vhfV : s9.hfV;
+    return { s9Dbm: convertedQuantity(quantityText(volts, 'V', { digits: 3 }), 'dBm', { ohm: 50 })?.value };
   }
 
   private async reopen(sum: Sum, job: string, id: string): Promise<void> {
