@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { format } from 'prettier';
 import { cardAnswers } from './docs/card-answers';
 import { entryAnswers } from './docs/entry-answers';
+import { instrumentsPage } from './docs/instruments-page';
 import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
 import { sumsPage } from './docs/sums-page';
@@ -17,6 +18,7 @@ const docs = join(dirname(fileURLToPath(import.meta.url)), '../docs');
 const pages: Readonly<Record<string, string>> = {
   'sums.md': sumsPage(),
   'tape.md': tapePage(),
+  'instruments.md': instrumentsPage(),
   ...schemaFiles(),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
   '../core/src/testing/card-answers.json': JSON.stringify(cardAnswers()),

@@ -10,6 +10,13 @@ describe('what a part should measure', () => {
     ['ceramic-capacitor', '22 pF', [17.6e-12, 26.4e-12, '22 pF ±20%, as such parts have']],
     ['film-capacitor', '47 nF 400 V 10%', [42.3e-9, 51.7e-9, '47 nF ±10%']],
     ['coil', '0.4 µH', [0.32e-6, 0.48e-6, '400 nH ±20%, as such parts have']],
+    ['resistor', '4k7 1%', [4653, 4747, '4.7 kΩ ±1%']],
+    ['resistor', '470', [423, 517, '470 Ω ±10%, as such parts have']],
+    ['electrolytic', '220u 25v', [176e-6, 330e-6, '220 µF −20 +50%, as such parts have']],
+    ['resistor', '1M', [0.9e6, 1.1e6, '1 MΩ ±10%, as such parts have']],
+    ['film-capacitor', '2.2uF', [1.76e-6, 2.64e-6, '2.2 µF ±20%, as such parts have']],
+    ['cored-coil', '3 mH', [2.1e-3, 3.9e-3, '3 mH ±30%, as such parts have']],
+    ['film-capacitor', '100n', [80e-9, 120e-9, '100 nF ±20%, as such parts have']],
     ['potentiometer', '500 kΩ log, panel', [400e3, 600e3, '500 kΩ ±20%, as such parts have']],
   ] as const)
     it(`${value} of a ${kind}`, () => {
@@ -22,6 +29,9 @@ describe('what a part should measure', () => {
       ['trimmer', 'tuning capacitor, 250 pF'],
       ['coil', 'filter coils'],
       ['resistor', '10 nF'],
+      ['electrolytic', '220'],
+      ['resistor', '4 × 1k'],
+      ['ceramic-capacitor', '100k'],
       ['regulator-ic', '8 V 1 A'],
       ['crystal', '10.24 MHz'],
     ] as const)

@@ -1,5 +1,6 @@
 import type { Unit } from '../quantity';
-import { quantityText } from '../quantity';
+import { attempt } from '../errors';
+import { parseQuantity, quantityText } from '../quantity';
 import type { LaidCard } from './lay-card';
 
 type Part = Pick<LaidCard['parts'][number], 'kind' | 'value' | 'rating'>;
@@ -16,7 +17,10 @@ const usual: Readonly<Partial<Record<Kind, readonly [unit: Unit, below: number, 
   coil: ['H', 20, 20],
   'cored-coil': ['H', 30, 30],
 };
-const powers: Readonly<Record<string, number>> = { p: -12, n: -9, u: -6, µ: -6, m: -3, '': 0, k: 3, M: 6 };
+/** A value as it is printed or typed, at the front of what is said of a part: `10 kΩ`, `4k7`, `220u`; not the count of `8 × 47 kΩ`. */
+const written = /^\d[\d.,]*(?:[pnuµμmkKMRr]\d*)?\s?(?:[pnuµμmkKM]?(?:F|Ω|ohms?|H))?(?=$|[\s,;/])(?!\s*[×x]\s)/i;
+/** No part of a set holds as much: a size was left away. */
+const most: Readonly<Partial<Record<Unit, number>>> = { F: 0.1, H: 100 };
 
 export interface PrintedValue {
   readonly value: number;
@@ -28,19 +32,17 @@ export interface PrintedValue {
 }
 
 /**
- * What a part should measure by what is printed of it: `10 kΩ 5 %`, `1 µF 50 V`. Undefined where its value is words, or that of several.
+ * What a part should measure by what is printed of it, or as one types it: `10 kΩ 5 %`, `1 µF 50 V`, `4k7`, `220u 25v`. Undefined where its value is words, or that of several.
  * @example
  * printedValue({ kind: 'resistor', value: '10 kΩ 5 %' }).low //~> 9500
  */
 export function printedValue({ kind, value, rating = '' }: Part): PrintedValue | undefined {
   const [unit, below, above] = usual[kind] ?? [];
-  const read = /^(\d+(?:[.,]\d+)?)\s*([pnuµmkM]?)(F|Ω|ohm|H)(?![a-z])/i.exec(value);
-  if (unit === undefined || below === undefined || above === undefined || !read) return undefined;
-  const [, digits = '', prefix = '', sign = ''] = read;
-  const signOf = sign === 'Ω' || sign.toLowerCase() === 'ohm' ? 'ohm' : sign.toUpperCase();
-  const power = powers[prefix === 'K' ? 'k' : prefix];
-  if (signOf !== unit || power === undefined) return undefined;
-  const nominal = Number(`${digits.replace(',', '.')}e${power}`);
+  const front = written.exec(value)?.[0];
+  if (unit === undefined || below === undefined || above === undefined || front === undefined) return undefined;
+  const read = attempt(() => parseQuantity(front, { unit }));
+  if (!read.ok || read.value.value > (most[unit] ?? Infinity)) return undefined;
+  const nominal = read.value.value;
   const printed = /(\d+(?:[.,]\d+)?)\s*%/.exec(`${value} ${rating}`)?.[1]?.replace(',', '.');
   const [less, more] = printed === undefined ? [below, above] : [Number(printed), Number(printed)];
   const off = less === more ? `±${less}%` : `−${less} +${more}%`;

@@ -57,7 +57,7 @@ export function accuracyText(of: InstrumentAccuracy, unit: Unit): string {
     of.ppm === undefined ? '' : `${of.ppm} ppm`,
     of.ppmPerYear === undefined ? '' : `${of.ppmPerYear} ppm a year`,
     of.decibels === undefined ? '' : `${of.decibels} dB`,
-    of.counts === undefined ? '' : `${of.counts} digits`,
+    of.counts === undefined ? '' : `${of.counts} ${of.counts === 1 ? 'digit' : 'digits'}`,
     of.resolution ? `a step of ${quantityText(of.resolution, unit)}` : '',
   ].filter(Boolean);
   return parts.length > 0 ? `±${parts.join(' + ')}` : '';
