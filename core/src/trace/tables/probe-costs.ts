@@ -22,7 +22,7 @@ export const cost = {
 /** Under this many bits a test no longer separates anything. */
 export const leastBits = 0.015;
 /** Local acts are offered only at sections of at least this chance: taps and looks early, what takes heat late, a whole stage in circuit between. */
-export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2, stageProof: 0.08 } as const;
+export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2, stageProof: 0.05 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.08;
 /** So many tests, first by the single faults alone, are weighed against every hypothesis. */

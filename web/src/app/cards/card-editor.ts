@@ -87,7 +87,8 @@ const empty: CardTexts = {
 };
 
 const help: Readonly<Record<Area, string>> = {
-  sections: 'One a line, in signal order. What it needs after <, what is known weak after !\nRF amplifier < 8 V regulator, AGC ! goes weak\nAntenna relay < Key line (switching, keyed)',
+  sections:
+    'One a line, in signal order. What it needs after <, what is known weak after !\nRF amplifier < 8 V regulator, AGC ! goes weak\nAntenna relay < Key line (switching, keyed)',
   functions:
     'One a line, with its route. Click sections in the diagram to add them.\nReceive AM (receive, AM): Antenna filter > RF amplifier > Detector',
   points:

@@ -92,7 +92,8 @@ describe('JobRepository', () => {
 
   it('modifies the set with the entry that says so, and no longer when that is struck', async () => {
     const { id } = await jobs.bookIn(bookingOf(), 'Runa');
-    const stands = async (): Promise<unknown> => (await jobs.file(id))?.set.modifications.map(({ title, rolledBack }) => [title, rolledBack]);
+    const stands = async (): Promise<unknown> =>
+      (await jobs.file(id))?.set.modifications.map(({ title, rolledBack }) => [title, rolledBack]);
     const entry = await jobs.append(id, { kind: 'modification', title: 'socket wired otherwise' }, 'Runa');
     await jobs.append(id, { kind: 'note', text: 'more' }, 'Runa');
     expect(await stands()).toEqual([['socket wired otherwise', false]]);
