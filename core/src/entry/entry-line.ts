@@ -1,4 +1,4 @@
-import { conditionText, expectationAt, pointOf, sectionOf, type LaidCard } from '../card';
+import { conditionText, expectationAt, pointOf, sectionOf, type LaidCard, type TestPoint } from '../card';
 import { dayOf, dayOfWord, isDesignator, LineRest, ofWord, refuse, takeConditions, wordsOf, type EntryContext, type Word } from '../line';
 import { functionsNamed } from './functions-named';
 import { partLine } from './part-line';
@@ -62,6 +62,7 @@ export function readLine(line: string, context: EntryContext): Understood {
       takeValue(rest, point.unit, line, isAudio(card, point.section) ? undefined : { ohm: levelOhm }),
       condition,
       expectation,
+      expectation ? {} : onlyFor(point),
     );
   }
 
@@ -116,6 +117,15 @@ export function readLine(line: string, context: EntryContext): Understood {
     `"${first.text}" is not understood.`,
     'Begin with a test point, a part, a test, a channel, or note, found, fit, start, stop, break.',
   );
+}
+
+/** Of a point of which the card says what stands there, but not in this state of the set: for which it does, since no verdict is given. */
+function onlyFor({ expect }: TestPoint): { readonly says?: string } {
+  const states = [...new Set(expect.map(({ condition }) => conditionText(condition)).filter(Boolean))];
+  const more = states.length > 3 ? ` and ${states.length - 3} more` : '';
+  return states.length
+    ? { says: `Kept without a verdict: the card says what stands here only for ${states.slice(0, 3).join('; ')}${more}.` }
+    : {};
 }
 
 /** Whether a section carries audio, whose levels are not told across the impedance of radio frequency. */
