@@ -129,7 +129,9 @@ describe('readLine', () => {
     expect(read('start').entry).toEqual({ kind: 'labour', act: 'start' });
     expect(read('break 20 min').entry).toEqual({ kind: 'labour', act: 'break', minutes: 20 });
     expect(read('tap l4 changed').entry).toEqual({ kind: 'manipulation', act: 'tap', changed: true, section: 'vco', designator: 'L4' });
-    expect(read('tp6 keyed -40dbm').effect).toBe('Kept without a verdict: the card says what stands here only for ch 19, AM, receive.');
+    expect(read('tp6 keyed -40dbm').effect).toBe(
+      'The card says what stands here only for ch 19, AM, receive; Trace takes nothing from it.',
+    );
     expect(read('tp6 ch19 am receive -40dbm').effect).toBe('Should be −42 dBm to −34 dBm.');
     expect(read('proof vco good voltages too').entry).toEqual({ kind: 'proof', section: 'vco', result: 'good', text: 'voltages too' });
     expect(read('proof power amplifier bad').entry).toEqual({ kind: 'proof', section: 'pa', result: 'bad' });

@@ -124,7 +124,7 @@ function onlyFor({ expect }: TestPoint): { readonly says?: string } {
   const states = [...new Set(expect.map(({ condition }) => conditionText(condition)).filter(Boolean))];
   const more = states.length > 3 ? ` and ${states.length - 3} more` : '';
   return states.length
-    ? { says: `Kept without a verdict: the card says what stands here only for ${states.slice(0, 3).join('; ')}${more}.` }
+    ? { says: `The card says what stands here only for ${states.slice(0, 3).join('; ')}${more}; Trace takes nothing from it.` }
     : {};
 }
 
