@@ -74,6 +74,8 @@ describe('parseQuantity', () => {
     ['4k7k', 3],
     ['4.7.1', 3],
     ['4.7k5', 4],
+    ['4.k7', 3],
+    ['.5k7', 3],
     ['20 r7', 3],
     ['4 k7', 2],
     ['12,000', 2],
@@ -89,6 +91,23 @@ describe('parseQuantity', () => {
       );
     });
 
+  it('says whether there is no number, or something else where one should be', () => {
+    const said = (text: string): string => {
+      try {
+        parseQuantity(text);
+        return 'read';
+      } catch (error) {
+        return (error as Error).message;
+      }
+    };
+    expect([said(''), said('-'), said('abc'), said('-x')]).toEqual([
+      'No value was given.',
+      'The number is missing.',
+      '"a" is not the start of a number.',
+      '"x" is not the start of a number.',
+    ]);
+    expect(said('4.k7')).toBe('A decimal sign and a letter in its place.');
+  });
   it('refuses a unit that does not belong to the place', () => {
     expect(() => parseQuantity('3.3A', { unit: 'V' })).toThrowError(/V belongs here, not A/);
   });
