@@ -40,19 +40,8 @@ export function unproven(stood: readonly TapeEntry[]): readonly string[] {
   return ofKind(stood, 'fit').flatMap(({ designator, proof }) => (proof || proven.has(designator) ? [] : [designator]));
 }
 
-/** What the sheet says of how this shop repairs: nothing where the shop has said nothing, or where this job went otherwise. */
-export function policyLines(
-  policy: RepairPolicy | undefined,
-  card: LaidCard | undefined,
-  stood: readonly TapeEntry[],
-  nowMs: number,
-): readonly string[] {
-  const fits = ofKind(stood, 'fit').map(({ designator }) => designator);
-  if (fits.length === 0) return [];
-  if (policy === 'least' && unproven(stood).length === 0) return ['Only parts that were proven bad were renewed.'];
-  const electrolytics = card?.parts.filter((part) => part.kind === 'electrolytic' && fits.includes(part.designator)).length ?? 0;
-  const aged = card !== undefined && ageYears(card, nowMs) >= agedYears;
-  return policy === 'renew' && aged && electrolytics > 0 && agedBeside(card, stood, nowMs).length === 0
-    ? ['The aged electrolytic capacitors of the stage that was repaired were renewed with it.']
+/** What the sheet says of how this shop repairs: only where it renews what is proven bad alone, and this job went so. */
+export const policyLines = (policy: RepairPolicy | undefined, stood: readonly TapeEntry[]): readonly string[] =>
+  policy === 'least' && ofKind(stood, 'fit').length > 0 && unproven(stood).length === 0
+    ? ['Only parts that were proven bad were renewed.']
     : [];
-}

@@ -188,7 +188,7 @@ export function buildReport(input: {
       ...found
         .filter(({ state, finding }) => state === 'done' && ofKind(stood, 'work').some(({ of }) => of === finding.id))
         .map(({ title }) => `${title}: put right`),
-      ...policyLines(shop.policy, card, stood, input.nowMs),
+      ...policyLines(shop.policy, stood),
     ],
     parts: fits.map((f) => ({
       what: f.designator,
