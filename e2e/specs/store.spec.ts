@@ -75,8 +75,8 @@ test.describe('a store that is gone', () => {
     await expect(page.getByRole('heading', { name: 'Shops that were here before' })).toBeVisible();
     await page.locator('app-copy-panel [data-offer]').getByRole('button', { name: 'Bring it back' }).click();
     await expect(page.getByText('It takes the place of what is here now.')).toBeVisible();
-    await page.getByRole('button', { name: 'Yes, bring it back' }).click();
-    await page.waitForLoadState();
+    // The page loads itself again once the copy is back: going elsewhere before would leave it undone.
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Yes, bring it back' }).click()]);
     await page.goto('/day');
     await expect(page.getByText(/11 in hand/)).toBeVisible();
   });

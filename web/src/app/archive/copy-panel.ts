@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, resource, signal 
 import type { CopyOffer } from '../storage/copy/copy.worker';
 import { DailyArchive } from '../storage/copy/daily-archive';
 import { SecondCopy } from '../storage/copy/second-copy';
-import { StoreKeeper } from '../storage/store-keeper';
+import { notBroughtBack, StoreKeeper } from '../storage/store-keeper';
 import { dayText, timeOfDay } from '../ui/clock-text';
 
 /** The second copy: how far it goes, the folder it is also written to, and copies of shops that were here before. */
@@ -39,12 +39,18 @@ import { dayText, timeOfDay } from '../ui/clock-text';
           <span>{{ day(offer.at) }}, {{ time(offer.at) }}: {{ offer.jobs }} jobs, {{ offer.entries }} entries</span>
           @if (asked() === offer.shop) {
             <span class="attn">It takes the place of what is here now.</span>
-            <button class="chip" (click)="keeper.bringBack(offer.shop)">Yes, bring it back</button>
-            <button class="chip" (click)="asked.set('')">Leave it</button>
+            <button class="chip" [disabled]="busy()" (click)="bringBack(offer)">Yes, bring it back</button>
+            <button class="chip" [disabled]="busy()" (click)="asked.set('')">Leave it</button>
           } @else {
             <button class="chip" (click)="asked.set(offer.shop)">Bring it back</button>
           }
         </div>
+      }
+      @if (busy()) {
+        <p role="status">Bringing it back… The page is loaded again when it is here.</p>
+      }
+      @if (failed()) {
+        <p class="attention" role="alert">{{ failed() }}</p>
       }
     }
   `,
@@ -62,6 +68,8 @@ export class CopyPanel {
   protected readonly day = dayText;
   protected readonly time = timeOfDay;
   protected readonly asked = signal('');
+  protected readonly busy = signal(false);
+  protected readonly failed = signal('');
   private readonly offers = resource({ loader: async () => ({ all: await this.copy.offers(), now: await this.keeper.shopNow() }) });
   private readonly own = computed(() => {
     const found = this.offers.value();
@@ -76,4 +84,16 @@ export class CopyPanel {
     const at = this.copy.at() || this.own()?.at;
     return at ? `As of ${timeOfDay(at)}, ${dayText(at)}.` : 'None yet: it is made with the first entry.';
   });
+
+  protected async bringBack({ shop }: CopyOffer): Promise<void> {
+    this.busy.set(true);
+    this.failed.set('');
+    try {
+      await this.keeper.bringBack(shop);
+    } catch (error) {
+      console.error(error);
+      this.failed.set(notBroughtBack);
+      this.busy.set(false);
+    }
+  }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { CopyOffer } from '../storage/copy/copy.worker';
-import { StoreKeeper } from '../storage/store-keeper';
+import { notBroughtBack, StoreKeeper } from '../storage/store-keeper';
 import type { StoreTroubleKind } from '../storage/store-trouble';
 import { dayText, timeOfDay } from '../ui/clock-text';
 
@@ -163,9 +163,7 @@ export class StoreTroublePage {
       await this.keeper.bringBack(shop);
     } catch (error) {
       console.error(error);
-      this.failed.set(
-        'It could not be brought back: the store did not take it. Nothing was changed; make room on the disk, load the page again, and try once more.',
-      );
+      this.failed.set(notBroughtBack);
       this.busy.set(false);
     }
   }
