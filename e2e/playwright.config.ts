@@ -9,7 +9,7 @@ export default defineConfig({
   outputDir: '../test-results',
   // Ceilings for what hangs; a slow machine may take its time.
   timeout: 300_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 120_000 },
   workers: 2,
   fullyParallel: true,
   retries: 0,
@@ -18,7 +18,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    // What is not there after two minutes does not come: the test says so, and the others go on.
+    // What is not there after two minutes does not come: the test says so, and the others go on. What is expected has as long.
     actionTimeout: 120_000,
     trace: 'off',
     // The whole program laid by for each of many tests costs minutes; those that are about it allow it.

@@ -8,6 +8,7 @@ import { entryAnswers } from './docs/entry-answers';
 import { instrumentsPage } from './docs/instruments-page';
 import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
+import { sumFigures } from './docs/sum-figures';
 import { sumsPage } from './docs/sums-page';
 import { tapeAnswers } from './docs/tape-answers';
 import { tapePage } from './docs/tape-page';
@@ -21,6 +22,7 @@ const pages: Readonly<Record<string, string>> = {
   'instruments.md': instrumentsPage(),
   ...schemaFiles(),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
+  '../core/src/testing/sum-figures.json': JSON.stringify(sumFigures()),
   '../core/src/testing/card-answers.json': JSON.stringify(cardAnswers()),
   '../core/src/testing/entry-answers.json': JSON.stringify(entryAnswers()),
   '../core/src/testing/signal-answers.json': JSON.stringify(signalAnswers()),

@@ -83,6 +83,10 @@ test('a service manual is read page by page, held against what was drawn, and ta
   // Nothing is on the card yet; one limit is ticked, and only that goes over.
   await expect(page.getByRole('button', { name: 'Take over', exact: true })).toBeDisabled();
   await box(page, 'Sensitivity, FM: FM, receive: max 0.4 µV').check();
+  // What was ticked waits where one looks something up in between.
+  await page.reload();
+  await page.getByRole('tab', { name: /^Limits/ }).click();
+  await expect(box(page, 'Sensitivity, FM: FM, receive: max 0.4 µV')).toBeChecked();
   await page.getByRole('button', { name: 'Take over 1' }).click();
   await expect(page.getByText('1 line is on the card now.')).toBeVisible();
   await expect(page.getByRole('tab', { name: /^Limits/ })).toContainText(String(limits.length - 1));

@@ -55,6 +55,24 @@ const sounds: Readonly<Record<string, Omit<AudioSignal, 'kind'> & { readonly tol
     seed: 7,
     toldHz: 1000,
   },
+  'harmonics up to the end of the band, at a high rate': {
+    sampleRateHz: 96_000,
+    seconds: 0.8,
+    tones: [{ hz: 310, peak: 0.2 }, ...[2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((h) => ({ hz: 310 * h, peak: 0.02 / h, phase: h }))],
+    noiseRms: 0.002,
+    dc: -0.1,
+    seed: 11,
+  },
+  'two tones in much noise': {
+    sampleRateHz: 22_050,
+    seconds: 3.4,
+    tones: [
+      { hz: 1500, peak: 0.02 },
+      { hz: 3050, peak: 0.015 },
+    ],
+    noiseRms: 0.008,
+    seed: 13,
+  },
   noise: { sampleRateHz: 16_000, seconds: 1, tones: [], noiseRms: 0.1, seed: 9 },
 };
 
@@ -82,6 +100,37 @@ const emissions: Readonly<Record<string, Omit<IqSignal, 'kind'>>> = {
     keyed: [0.2, 0.7],
   },
   'a bare carrier at a high rate': { sampleRateHz: 1_024_000, seconds: 0.25, offsetHz: 155_000, phase: 0.4, noiseDb: -15, seed: 8 },
+  'FM of wide swing, weak': {
+    sampleRateHz: 120_000,
+    seconds: 0.6,
+    amplitude: 0.02,
+    offsetHz: -9000,
+    fm: [{ hz: 2500, devHz: 5000 }],
+    noiseDb: -12,
+    seed: 18,
+  },
+  'AM nearly full, with a tone below the voice': {
+    sampleRateHz: 32_000,
+    seconds: 1.4,
+    offsetHz: 420,
+    fm: [{ hz: 88.5, devHz: 60 }],
+    am: [
+      { hz: 400, depth: 0.5 },
+      { hz: 2100, depth: 0.4 },
+    ],
+    noiseDb: -35,
+    seed: 20,
+  },
+  'keyed, at a high rate': {
+    sampleRateHz: 600_000,
+    seconds: 0.5,
+    offsetHz: 60_000,
+    fm: [{ hz: 700, devHz: 1800 }],
+    noiseDb: -18,
+    seed: 22,
+    keyed: [0.02, 0.44],
+  },
+  'noise alone': { sampleRateHz: 48_000, seconds: 0.3, amplitude: 0.001, noiseDb: 0, seed: 24 },
   'a very short one': { sampleRateHz: 12_000, seconds: 0.05, offsetHz: 900, fm: [{ hz: 300, devHz: 200 }], noiseDb: -40, seed: 10 },
 };
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { readCard, type Card } from '../../core/src/card';
+import { cardFromKind, readCard, setKindList, usualBands, usualModes, type Card } from '../../core/src/card';
 import { generateCard, StandInSet } from '../../core/src/standin';
 import { trace, traceModel, type Evidence, type TraceModel, type TraceOptions, type TraceResult } from '../../core/src/trace';
 import { casesOf } from '../trace-bench/cases';
@@ -116,7 +116,83 @@ function everyKind(card: Card): Record<string, readonly string[]> {
   return { [`${card.chassis}, every kind of evidence`]: lines.flatMap((each, k) => [`after ${k + 1}`, ...each]) };
 }
 
-/** What Trace says of jobs on four cards: a change of any of its figures is seen, and stands in the commit. */
+/** What comes back again and again, what is tried and taken up again, and stages proven as a whole. */
+function again(card: Card): Record<string, readonly string[]> {
+  const model = traceModel(card, 40);
+  const [one, two] = card.functions.filter(({ group }) => group !== 'control').map(({ id }) => id);
+  const [section = '', other = ''] = [2, 6].map((k) => model.sections[k] ?? '');
+  const rail = card.testPoints.find(({ unit, expect }) => unit === 'V' && expect.length > 0);
+  const [injection, forcing] = [card.injections[0], card.forcings[0]];
+  const all: readonly Evidence[] = [
+    { id: 'a', kind: 'function', functionId: one ?? '', outcome: 'comes-and-goes', reported: true },
+    { id: 'b', kind: 'function', functionId: one ?? '', outcome: 'works' },
+    { id: 'c', kind: 'function', functionId: one ?? '', outcome: 'dead' },
+    { id: 'd', kind: 'function', functionId: one ?? '', outcome: 'dead' },
+    { id: 'e', kind: 'function', functionId: one ?? '', outcome: 'works', doubtful: true },
+    { id: 'f', kind: 'reading', point: rail?.id ?? '', condition: rail?.expect[0]?.condition ?? {}, outcome: 'low', text: '6.1 V' },
+    { id: 'g', kind: 'reading', point: rail?.id ?? '', condition: rail?.expect[0]?.condition ?? {}, outcome: 'low', text: '6.2 V' },
+    { id: 'h', kind: 'lift', section, recovers: true },
+    { id: 'i', kind: 'injection', injection: injection?.id ?? '', outcome: 'works' },
+    { id: 'j', kind: 'forcing', forcing: forcing?.id ?? '', outcome: 'dead' },
+    { id: 'k', kind: 'proof', section: other, bad: false },
+    { id: 'l', kind: 'finding', section: other, severity: 'plain', previousHands: true, text: 'resoldered' },
+    { id: 'm', kind: 'function', functionId: two ?? '', outcome: 'wrong-frequency' },
+    { id: 'n', kind: 'comparison', point: rail?.id ?? '', outcome: 'dead', text: '0 V' },
+    { id: 'o', kind: 'proof', section, bad: true },
+    { id: 'p', kind: 'remedy', section, remedy: 'reseat', cured: true },
+    { id: 'q', kind: 'function', functionId: one ?? '', outcome: 'works' },
+    { id: 'r', kind: 'function', functionId: one ?? '', outcome: 'comes-and-goes' },
+    { id: 's', kind: 'proof', section, bad: false },
+  ];
+  const ways: readonly TraceOptions[] = [
+    { healthySet: true, count: 8 },
+    { opened: card.access.map(({ id }) => id), inHand: 'V', count: 8 },
+    { order: 'speaker', count: 6, measures: ['W'] },
+  ];
+  const lines = all.flatMap((_, k) => [`after ${k + 1}`, ...said(trace(model, all.slice(0, k + 1), ways[k % ways.length]))]);
+  return { [`${card.chassis}, again and again`]: lines };
+}
+
+/** How every hypothesis stands before anything is known, and how every test looks under each: a mark for each kind of test. */
+function tables(card: Card): Record<string, readonly string[]> {
+  const model = traceModel(card, 30);
+  const row = (values: Iterable<number>): string => Array.from(values, figure).join(' ');
+  const mark = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);
+  const kinds = [...new Set(model.tests.map(({ kind }) => kind))];
+  return {
+    [`${card.chassis}, tables`]: [
+      `before: ${mark(row(model.logPrior))}`,
+      `reported: ${mark(card.functions.map(({ id }) => (model.reported(id) ?? []).map(row).join('; ')).join('\n'))}`,
+      ...kinds.map((kind) => {
+        const tests = model.tests.filter((test) => test.kind === kind);
+        const texts = tests.map(({ id, title, outcomes, minutes, instrument, hazard, access, reach, rows, sound }) =>
+          [
+            id,
+            title,
+            outcomes.join(' '),
+            minutes,
+            instrument,
+            hazard,
+            access,
+            [...reach].flat().join(' '),
+            row(sound),
+            ...rows.map(row),
+          ].join('; '),
+        );
+        return `${kind}: ${tests.length} tests, ${mark(texts.join('\n'))}`;
+      }),
+    ],
+  };
+}
+
+/** What a kind gives for a set that nobody has a card for. */
+function begun(id: string): Card {
+  const kind = setKindList.find((each) => each.id === id);
+  if (!kind) throw new Error(`There is no kind ${id}.`);
+  return cardFromKind(kind, { maker: 'Larkholm', model: kind.id, modes: usualModes(kind), bands: usualBands(kind), year: 1986 });
+}
+
+/** What Trace says of jobs on cards of many kinds: a change of any of its figures is seen, and stands in the commit. */
 export function traceAnswers(): Readonly<Record<string, readonly string[]>> {
   const folder = new URL('../../demo/cards/', import.meta.url);
   const [first, second] = readdirSync(folder)
@@ -124,8 +200,15 @@ export function traceAnswers(): Readonly<Record<string, readonly string[]>> {
     .filter((_, k) => k === 0 || k === 4)
     .map((name) => readCard(JSON.parse(readFileSync(new URL(name, folder), 'utf8'))));
   const made = [generateCard(14, 41), generateCard(24, 43)];
-  const cards = [first, second, ...made].flatMap((card) => (card ? [card] : []));
-  return Object.assign({}, ...cards.map((card, k) => ({ ...played(card, 5, 60 + k), ...(k < 3 ? everyKind(card) : {}) }))) as Readonly<
-    Record<string, readonly string[]>
-  >;
+  const begin = ['cb-am-fm', 'hf-synthesised', 'amp-valve'].map(begun);
+  const cards = [first, second, ...made, ...begin].flatMap((card) => (card ? [card] : []));
+  return Object.assign(
+    {},
+    ...cards.map((card, k) => ({
+      ...played(card, k < 4 ? 5 : 3, 60 + k),
+      ...(k === 3 ? {} : everyKind(card)),
+      ...again(card),
+      ...tables(card),
+    })),
+  ) as Readonly<Record<string, readonly string[]>>;
 }

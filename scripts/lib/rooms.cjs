@@ -14,6 +14,7 @@ module.exports = {
       'line',
       'trace',
       'tape',
+      'run',
       'job',
       'entry',
       'link',

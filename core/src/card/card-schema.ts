@@ -343,6 +343,9 @@ const modelSchema = z.object({
   note: z.string().optional(),
 });
 
+/** What may be fitted to a set of this chassis, and what is otherwise then. */
+const optionSchema = z.object({ id, name: z.string().min(1), changes: z.array(changeSchema).default([]) });
+
 /** A change made to one set by somebody, which can be listed and rolled back. */
 export const modificationSchema = z.object({
   id: z.string().min(1),
@@ -372,6 +375,7 @@ export const cardSchema = z.object({
   /** What it has learned at the bench and what was changed by hand, the oldest first. */
   history: historySchema.optional(),
   models: z.array(modelSchema).min(1),
+  options: z.array(optionSchema).default([]),
   ...itemLists,
 });
 export type Card = z.infer<typeof cardSchema>;

@@ -2,7 +2,7 @@ import { CoreError } from '../errors/core-error';
 import { smallCard, smallLaid } from '../testing/small-card';
 import { conditionText } from './condition';
 import { accessChain, expectationAt, pointOf } from './look-up';
-import { layCard } from './lay-card';
+import { layCard, layWhatFits } from './lay-card';
 import { branchSections, readCard, routeSections } from './read-card';
 import type { CardInput, Modification } from './card-schema';
 
@@ -49,6 +49,47 @@ describe('readCard', () => {
     expect(() => readCard({ ...smallCard, version: 9 })).toThrowMatching((e) => e instanceof CoreError && e.code === 'newer-version'));
   it('refuses what is no card at all', () =>
     expect(() => readCard('hello')).toThrowMatching((e) => e instanceof CoreError && e.code === 'broken-card'));
+  it('says that it is no card, or what is wrong where', () => {
+    const said = (data: unknown): string => {
+      try {
+        readCard(data);
+        return 'read';
+      } catch (error) {
+        return `${(error as CoreError).path}: ${(error as CoreError).message}`;
+      }
+    };
+    expect(said(null)).toBe(': This is not a card.');
+    expect(said({ ...smallCard, madeFrom: 'long ago' })).toContain('madeFrom: ');
+    expect(said({ ...smallCard, madeFrom: 'long ago' })).not.toContain('This is not a card.');
+  });
+});
+
+describe('a card that was changed since', () => {
+  const card = readCard(smallCard);
+  const mod = (id: string, item: string): Modification => ({
+    id,
+    title: id,
+    changes: [{ act: 'set', list: 'parts', item, fields: { value: '1k' } }],
+    rolledBack: false,
+  });
+  it('is laid as far as it goes: one difference that no longer fits takes none of the others with it', () => {
+    const laid = layWhatFits(card, 'plain', [mod('a', 'C12'), mod('b', 'C999'), mod('c', 'C31')]);
+    expect(laid?.laid.map(({ title }) => title)).toEqual(['a', 'c']);
+    const thinner = { ...card, functions: card.functions.filter(({ id }) => id !== 'hailer') };
+    expect(layWhatFits(thinner, 'marine', [])?.laid.map(({ change }) => change.act)).toEqual(['set']);
+    expect(layWhatFits(card, 'marine', [mod('a', 'C12')])).toEqual(layCard(card, 'marine', [mod('a', 'C12')]));
+  });
+  it('is that of its first model where it has not this one any more', () =>
+    expect(layWhatFits(card, 'gone', [mod('a', 'C12')])?.model.id).toBe('plain'));
+  it('without a function has nothing that is put in or held to try it', () => {
+    const laid = layCard(
+      { ...card, models: [{ ...card.models[0]!, differs: [{ act: 'drop', list: 'functions', item: 'receive-am' }] }] },
+      'plain',
+    );
+    expect([laid.injections, laid.forcings, laid.loops[0]?.forcing]).toEqual([[], [], undefined]);
+    expect(layCard(card, 'marine').injections).toEqual(card.injections);
+    expect(layCard(card, 'marine').loops).toEqual(card.loops);
+  });
 });
 
 describe('layCard', () => {

@@ -98,6 +98,36 @@ describe('checkCard', () => {
     expect(wrongs(planned(1671))).toEqual([]);
     expect(wrongs(planned(1672))).toEqual([jasmine.stringMatching(/ch 40 comes out at 27\.415 MHz; it should be 27\.405 MHz/)]);
   });
+  it('reckons the carrier that is sent when it is keyed, and the one received when it is not', () => {
+    const keyed =
+      (condition: object, factor: number, carrier: 'receive' | 'transmit' = 'receive') =>
+      (card: CardInput): void => {
+        planned(1671)(card);
+        card.channels = { from: 40, to: 40, usual: 40 };
+        card.frequencyPlan = card.frequencyPlan?.map((node) => (node.id === 'rx' ? { ...node, carrier } : node));
+        card.tunings = [{ condition: { channel: 40, ...condition }, set: { 'vco-hz': factor } }];
+      };
+    expect(wrongs(keyed({ keyed: false }, 1672)).length).toBe(1);
+    expect(wrongs(keyed({ keyed: true }, 1672)).length).toBe(0);
+    expect(wrongs(keyed({ keyed: true }, 1672, 'transmit')).length).toBe(1);
+    expect(wrongs(keyed({ keyed: false }, 1672, 'transmit')).length).toBe(0);
+    expect(wrongs(keyed({}, 1672, 'transmit')).length).toBe(1);
+    expect(wrongs(keyed({ keyed: true }, 1671, 'transmit')).length).toBe(0);
+  });
+  it('finds a node that comes out otherwise than it says, by more than a hertz', () => {
+    const said = (hz: number): string[] =>
+      wrongs((card) => {
+        planned(1671)(card);
+        card.tunings = [];
+        card.channels = undefined;
+        card.frequencyPlan = [
+          { id: 'ref', section: 'vco', does: 'oscillates', hz: 10e3 },
+          { id: 'double', section: 'vco', from: ['ref'], does: 'multiplies', factor: 2, hz },
+        ];
+      });
+    expect([said(20_000), said(20_001)]).toEqual([[], []]);
+    expect(said(20_002)).toEqual([jasmine.stringMatching(/^frequencyPlan double: It comes out at 20 kHz, not 20\.002 kHz\./)]);
+  });
   it('finds a channel that the plan misses', () =>
     expect(
       wrongs((card) => {

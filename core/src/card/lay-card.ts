@@ -1,4 +1,4 @@
-import { CoreError } from '../errors/core-error';
+import { attempt, CoreError, type Outcome } from '../errors/core-error';
 import { keyOfList, type Card, type CardChange, type ListName, type Modification } from './card-schema';
 import { readCard } from './read-card';
 
@@ -27,10 +27,28 @@ function applyChange(card: Record<string, unknown>, change: CardChange, path: st
   }
   const found = items.findIndex((item) => item[key] === change.item);
   if (found < 0) refuse(`"${change.item}" is not on the card.`);
+  if (change.act === 'drop' && change.list === 'functions') dropWhatTries(card, change.item);
   card[change.list] =
     change.act === 'drop'
       ? items.filter((_, i) => i !== found)
       : items.map((item, i) => (i === found ? { ...item, ...change.fields } : item));
+}
+
+/** What is so called that may be fitted to sets of this chassis: by its name, with or without `fitted`. */
+export function optionCalled(card: Pick<Card, 'options'>, words: string): Card['options'][number] | undefined {
+  const said = words.trim().toLowerCase();
+  return card.options.find(({ name }) => [name.toLowerCase(), `${name.toLowerCase()} fitted`].includes(said));
+}
+
+/** Where there is no such function, nothing is put in or held to try it. */
+function dropWhatTries(card: Record<string, unknown>, fn: string): void {
+  const left = (list: string): Item[] => ((card[list] ?? []) as Item[]).filter((item) => item['responds'] !== fn);
+  const forcings = left('forcings');
+  card['injections'] = left('injections');
+  card['forcings'] = forcings;
+  card['loops'] = ((card['loops'] ?? []) as Item[]).map(({ forcing, ...loop }) =>
+    forcings.some(({ id }) => id === forcing) ? { ...loop, forcing } : loop,
+  );
 }
 
 /**
@@ -59,4 +77,22 @@ export function layCard(card: Card, modelId: string, modifications: readonly Mod
   const draft: Record<string, unknown> = { ...card };
   laid.forEach(({ change, title }, i) => applyChange(draft, change, `${title}, difference ${i + 1}`));
   return { ...readCard(draft), model, laid };
+}
+
+/**
+ * The same of a card that has been changed since: what no longer fits is left away, a model that it has no more is its first one, and all
+ * the rest stays. Undefined only where the chassis itself cannot be read.
+ */
+export function layWhatFits(card: Card, modelId: string, modifications: readonly Modification[]): LaidCard | undefined {
+  const whole = attempt(() => layCard(card, modelId, modifications));
+  const model = card.models.find(({ id }) => id === modelId) ?? card.models[0];
+  if (whole.ok || !model) return whole.ok ? whole.value : undefined;
+  const lay = (differs: readonly CardChange[], kept: readonly Modification[]): Outcome<LaidCard> =>
+    attempt(() => layCard({ ...card, models: [{ ...model, differs: [...differs] }] }, model.id, kept));
+  const differs: CardChange[] = [];
+  for (const change of model.differs) if (lay([...differs, change], []).ok) differs.push(change);
+  const fitting: Modification[] = [];
+  for (const each of modifications) if (lay(differs, [...fitting, each]).ok) fitting.push(each);
+  const laid = lay(differs, fitting);
+  return laid.ok ? laid.value : undefined;
 }

@@ -3,6 +3,7 @@ import { conditionText, type Condition } from './condition';
 import { noted } from './go-back';
 import { quantityText, type Unit } from '../quantity';
 import { guessedPart } from './notation/guesses';
+import { ownId } from './notation/lists';
 import { spreadOf } from './usual-spread';
 
 /** What has been learned at the bench that the card does not say yet. */
@@ -12,7 +13,11 @@ export type Lesson =
   | { readonly kind: 'part'; readonly section: string; readonly designator: string }
   | { readonly kind: 'point'; readonly section: string; readonly point: string; readonly unit: Unit }
   /** That a typical limit holds for this chassis, as its manual or a healthy set says. */
-  | { readonly kind: 'limit'; readonly limit: string };
+  | { readonly kind: 'limit'; readonly limit: string }
+  /** A step of alignment as it was done: what was turned, where it was read, and what came of it. */
+  | { readonly kind: 'step'; readonly name: string; readonly adjuster: string; readonly at?: string; readonly expect: string }
+  /** A signal that was put in. */
+  | { readonly kind: 'injection'; readonly injection: Omit<Card['injections'][number], 'minutes'> };
 
 /** Where a lesson was learned. */
 export interface LearnedAt {
@@ -37,6 +42,10 @@ export function lessonText(card: Card, lesson: Lesson): string {
       return `${lesson.designator} belongs to ${section}`;
     case 'point':
       return `${lesson.point} is at ${section}`;
+    case 'step':
+      return `${lesson.name}: ${lesson.adjuster} to ${lesson.expect}${lesson.at === undefined ? '' : ` at ${lesson.at}`}`;
+    case 'injection':
+      return lesson.injection.name;
     case 'limit':
       return `${card.limits.find(({ id }) => id === lesson.limit)?.name ?? lesson.limit}: its limits are this chassis’ own`;
   }
@@ -57,6 +66,17 @@ function taughtCard(card: Card, lesson: Lesson): Card | undefined {
   if (lesson.kind === 'limit') {
     if (!card.limits.some(({ id }) => id === lesson.limit)) return undefined;
     return { ...card, limits: card.limits.map((limit) => (limit.id === lesson.limit ? { ...limit, typical: undefined } : limit)) };
+  }
+  if (lesson.kind === 'step') {
+    const { name, adjuster, at, expect } = lesson;
+    const step = { id: ownId(name, card.alignment), name, adjust: [adjuster], ...(at === undefined ? {} : { at }), expect, after: [] };
+    return { ...card, alignment: [...card.alignment, step] };
+  }
+  if (lesson.kind === 'injection') {
+    const { injection } = lesson;
+    const placed = card.sections.some(({ id }) => id === injection.into) && card.functions.some(({ id }) => id === injection.responds);
+    if (!placed || card.injections.some(({ id }) => id === injection.id)) return placed ? card : undefined;
+    return { ...card, injections: [...card.injections, { ...injection, minutes: 4 }] };
   }
   if (lesson.kind === 'reading') {
     const point = card.testPoints.find((p) => p.id === lesson.point);

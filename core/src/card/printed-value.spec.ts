@@ -34,7 +34,22 @@ describe('what a part should measure', () => {
       ['ceramic-capacitor', '100k'],
       ['regulator-ic', '8 V 1 A'],
       ['crystal', '10.24 MHz'],
+      ['resistor', '1 meg'],
+      ['resistor', '2.2 megohm'],
+      ['electrolytic', '10 microfarad'],
     ] as const)
       expect(printedValue({ kind, value })).withContext(value).toBeUndefined();
+  });
+  it('is not said of what no part holds: a size was left away', () => {
+    expect(printedValue({ kind: 'electrolytic', value: '0.1 F' })?.value).toBe(0.1);
+    expect(printedValue({ kind: 'electrolytic', value: '0.11 F' })).toBeUndefined();
+    expect(printedValue({ kind: 'coil', value: '100 H' })?.value).toBe(100);
+    expect(printedValue({ kind: 'coil', value: '101 H' })).toBeUndefined();
+    expect(printedValue({ kind: 'resistor', value: '1 GΩ' })?.value).toBe(1e9);
+    expect(printedValue({ kind: 'resistor', value: '900 MΩ' })?.value).toBe(9e8);
+  });
+  it('takes the tolerance from the rating too, and says both sides where they differ', () => {
+    expect(printedValue({ kind: 'resistor', value: '1 kΩ', rating: '2 % 0.25 W' })?.says).toBe('1 kΩ ±2%');
+    expect(printedValue({ kind: 'electrolytic', value: '10 µF', rating: '10,5 %' })?.says).toBe('10 µF ±10.5%');
   });
 });

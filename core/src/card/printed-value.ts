@@ -17,8 +17,12 @@ const usual: Readonly<Partial<Record<Kind, readonly [unit: Unit, below: number, 
   coil: ['H', 20, 20],
   'cored-coil': ['H', 30, 30],
 };
-/** A value as it is printed or typed, at the front of what is said of a part: `10 kΩ`, `4k7`, `220u`; not the count of `8 × 47 kΩ`. */
-const written = /^\d[\d.,]*(?:[pnuµμmkKMRr]\d*)?\s?(?:[pnuµμmkKM]?(?:F|Ω|ohms?|H))?(?=$|[\s,;/])(?!\s*[×x]\s)/i;
+/**
+ * A value as it is printed or typed, at the front of what is said of a part: `10 kΩ`, `4k7`, `220u`; not the count of `8 × 47 kΩ`, nor the
+ * figure of a size in words, `1 meg`.
+ */
+const written =
+  /^\d[\d.,]*(?:[pnuµμmkKMGRr]\d*)?\s?(?:[pnuµμmkKMG]?(?:F|Ω|ohms?|H))?(?=$|[\s,;/])(?!\s*(?:[×x]\s|meg|kilo|giga|micro|nano|pico))/i;
 /** No part of a set holds as much: a size was left away. */
 const most: Readonly<Partial<Record<Unit, number>>> = { F: 0.1, H: 100 };
 

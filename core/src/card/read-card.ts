@@ -39,6 +39,7 @@ export function checkReferences(card: Card): Card {
   names(card.limits, (l) => l.id, 'limits');
   names(card.coldChecks, (c) => c.id, 'coldChecks');
   names(card.models, (m) => m.id, 'models');
+  names(card.options, (o) => o.id, 'options');
   const mustHave = (known: Set<string>, name: string | undefined, path: string, what: string): void => {
     if (name !== undefined && !known.has(name)) refuse(path, `There is no ${what} "${name}" on this card.`);
   };

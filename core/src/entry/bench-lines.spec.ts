@@ -3,6 +3,7 @@ import type { EntryContext } from '../line';
 import { entryCaution, entryTitle, type TapeBody } from '../tape';
 import { smallLaid } from '../testing/small-card';
 import { readLine } from './entry-line';
+import { writeLine } from './write-line';
 
 /** Lines as they are typed at a bench, and what each must be understood as, or refused with. */
 const onSheets = new Set(['C1', 'C2', 'C3', 'D2', 'J52', 'K1']);
@@ -188,7 +189,12 @@ describe('a line of the bench', () => {
       ['adjust c31 2.0V', 'C31 adjusted, 2.0 V after'],
       ['trim c31 +120Hz -> 0Hz', 'C31 trimmed, 120 Hz before, 0 Hz after'],
       ['peak l4 -62dBm > -58dBm', 'L4 peaked, −62 dBm before, −58 dBm after'],
-      ['peak l4 none', 'L4 peaked, no peak found'],
+      ['', 'refused at 0: Nothing was written.'],
+      ['   ', 'refused at 0: Nothing was written.'],
+      ['peak l4 none', 'L4 no peak found'],
+      ['peak l4 at the s-meter', 'L4 peaked, at the s-meter'],
+      ['seal l4', 'L4 sealed'],
+      ['seal l4 3V', 'refused at 8: A seal has no figure.'],
       ['dip l4', 'L4 dipped'],
       ['peak', 'refused at 4: What was turned?'],
       ['set c31 none', 'refused at 8: What has no set?'],
@@ -197,7 +203,7 @@ describe('a line of the bench', () => {
       ['set c31 1V > 2V > 3V', 'refused at 8: Before and after are two figures.'],
       ['set c31 3V > 20mA', 'refused at 8: Before is in V, after in A.'],
       ['set vr99 3V', 'refused at 4: VR99 is not on this card, nor on its sheets.'],
-      ['set fire 3V', 'refused at 4: "fire" is no adjuster or section of this card.'],
+      ['set fire 3V', 'refused at 4: "fire" is no adjuster, section or step of this card.'],
       // Cause and casualty.
       ['cause c31 leaks', 'Cause: C31 leaks'],
       ['casualty c12, c31 shorted', 'Casualty: C12 shorted; Casualty: C31 shorted'],
@@ -350,6 +356,88 @@ describe('a line of the bench', () => {
       const caution = (line: string): string => entryCaution(readLine(line, context).entry as TapeBody);
       expect(caution('modified c12 470u channels opened')).toContain('may be forbidden');
       expect(caution('modified c12 470u new lamp')).toBe('');
+    });
+  });
+
+  describe('of a signal put in', () => {
+    const card = smallLaid();
+    const said = (line: string, of: EntryContext = context): unknown => {
+      const read = attempt(() => readLine(line, of));
+      return read.ok ? read.value.entry : `refused at ${read.failure.position}: ${read.failure.message}`;
+    };
+    const injected = (rest: object): unknown => ({ kind: 'injection', ...rest });
+    it('is one of the card where it has one there', () => {
+      for (const line of [
+        'inject if-amp works',
+        'inject if amplifier ok',
+        'inject IF amplifier 455k works',
+        'inject if-amp 455 kHz -40 dBm works',
+      ])
+        expect(said(line))
+          .withContext(line)
+          .toEqual(injected({ injection: 'into-if', result: 'works' }));
+      expect(said('inject if-amp comes and goes')).toEqual(injected({ injection: 'into-if', result: 'comes-and-goes' }));
+    });
+    it('is one of its own where it is far stronger or weaker than that of the card: the level is not lost', () => {
+      expect(said('inject if-amp 455k -41dBm works')).toEqual(injected({ injection: 'into-if', result: 'works' }));
+      expect(said('inject if-amp 455k 0dBm works')).toEqual(
+        injected({ injection: '455-khz-into-if-amplifier', into: 'if-amp', hz: 455_000, dBm: 0, responds: 'receive-am', result: 'works' }),
+      );
+      expect(said('inject if-amp 0dBm works')).toContain('at what frequency');
+    });
+    it('is one of its own where it has none, in dBm or volts', () => {
+      expect(said('inject audio 1k -30dBm weak')).toEqual(
+        injected({ injection: '1-khz-into-audio', into: 'audio', hz: 1000, dBm: -30, responds: 'receive-am', result: 'weak' }),
+      );
+      expect(said('inject audio 10mV 1 kHz dead')).toEqual(
+        injected({ injection: '1-khz-into-audio', into: 'audio', hz: 1000, dBm: -26.99, responds: 'receive-am', result: 'dead' }),
+      );
+      expect(said('inject if-amp 10.7M -60dBm works')).toEqual(
+        injected({
+          injection: '10-7-mhz-into-if-amplifier',
+          into: 'if-amp',
+          hz: 10_700_000,
+          dBm: -60,
+          responds: 'receive-am',
+          result: 'works',
+        }),
+      );
+    });
+    it('is heard by the function of the mode that is set', () => {
+      const fm = {
+        ...card,
+        functions: card.functions.map((fn) => ({ ...fn, id: 'receive-fm', name: 'Receive FM', condition: { keyed: false, mode: 'FM' } })),
+      };
+      const both = { ...card, functions: [...card.functions, ...fm.functions.slice(0, 1)] };
+      const heard = (mode: string): unknown =>
+        (said('inject audio 1k -30dBm works', { ...context, card: both, condition: { mode } }) as { responds?: string }).responds;
+      expect([heard('AM'), heard('FM')]).toEqual(['receive-am', 'receive-fm']);
+    });
+    it('is refused by the word that is wrong or missing', () => {
+      for (const [line, expected] of [
+        ['inject', 'refused at 6: Into which section does the signal go?'],
+        ['inject nowhere 1k works', 'refused at 7: "nowhere" is no section of this card.'],
+        ['inject audio 1k -30dBm', 'refused at 22: What came of it?'],
+        ['inject audio 1k works', 'refused at 21: The card has no injection there: at what frequency, and how strong?'],
+        ['inject audio works', 'refused at 18: The card has no injection there: at what frequency, and how strong?'],
+        ['inject audio 1k 2k works', 'refused at 16: A signal has one frequency and one level, in dBm or volts.'],
+        ['inject if-amp works fine', 'refused at 20: "fine" is not understood here.'],
+      ] as const)
+        expect(said(line)).withContext(line).toBe(expected);
+      const { card: _, ...without } = context;
+      expect(said('inject if-amp works', without)).toContain('Without a card nothing is known of its sections.');
+    });
+    it('asks which is meant where the card has two there', () => {
+      const two = { ...card, injections: [...card.injections, { ...card.injections[0]!, id: 'second', name: 'Second', hz: 10_700_000 }] };
+      const of = { ...context, card: two };
+      expect(said('inject if-amp works', of)).toContain('more than one injection there');
+      expect(said('inject if-amp 10.7M works', of)).toEqual(injected({ injection: 'second', result: 'works' }));
+      const entry = readLine('inject if-amp 10.7M works', of).entry as TapeBody;
+      expect(readLine(writeLine(entry, two)!, of).entry).toEqual(entry);
+    });
+    it('says itself, before the card knows it and after', () => {
+      const entry = readLine('inject audio 1k -30dBm weak', context).entry as TapeBody;
+      expect(entryTitle(entry, card)).toBe('1 kHz, -30 dBm into the Audio, for Receive AM: weak');
     });
   });
 

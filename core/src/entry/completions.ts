@@ -1,7 +1,6 @@
 import { sectionOf, settings } from '../card';
-import type { EntryContext } from '../line';
+import { resultWords, type EntryContext } from '../line';
 import { verbKinds } from './verbs';
-import { resultWords } from './functions-named';
 
 export interface Completion {
   /** The whole line once it is taken. */

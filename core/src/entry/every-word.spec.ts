@@ -2,14 +2,13 @@ import fc from 'fast-check';
 import { settings } from '../card';
 import { attempt } from '../errors';
 import type { EntryContext } from '../line';
-import { minutesOf, minutesOfTime } from '../line';
+import { minutesOf, minutesOfTime, resultWords } from '../line';
 import { parseMoney } from '../money';
 import { parseQuantity } from '../quantity';
 import { entryTitle } from '../tape';
 import { smallLaid } from '../testing/small-card';
 import { readLine } from './entry-line';
 import type { Understood } from './understood';
-import { resultWords } from './functions-named';
 import { verbs } from './verbs';
 
 /** Every word of a line is used or refused: none is dropped without a word. */

@@ -1,3 +1,4 @@
+import type { Unit } from '../quantity';
 import { smallLaid } from '../testing/small-card';
 import { belowThermalFloor, doubtOf, thermalFloorDbm } from './plausible';
 
@@ -18,6 +19,46 @@ describe('a figure that is hardly so', () => {
     // Nothing is said of the point: then the most that the set holds.
     expect(doubt('TP2', 200)).toBeUndefined();
     expect(doubt('TP2', 300)).toContain('more than ten times');
+  });
+  it('is held against the most that the card tells in its unit, the supply among it', () => {
+    const most = (unit: Unit, value: number, of = card): string | undefined =>
+      doubtOf({ subject: { what: 'point', point: 'TP99' }, value, unit, condition: {} }, {}, of);
+    const bare: typeof card = { ...card, testPoints: [], limits: [] };
+    // Twice the supply of a set for 13.8 V, and ten times that.
+    expect([most('V', 276, bare), most('V', 277, bare)]).toEqual([undefined, jasmine.stringContaining('more than ten times')]);
+    const onMains = { ...bare, supply: { ...bare.supply, kind: 'mains' as const, nominalV: 230 } };
+    expect([most('V', 46_000, onMains), most('V', 46_001, onMains)]).toEqual([undefined, jasmine.stringContaining('more than ten times')]);
+    const point = (low: number | undefined, high: number | undefined): typeof bare => ({
+      ...bare,
+      testPoints: [
+        {
+          ...card.testPoints[0]!,
+          unit: 'A',
+          expect: [{ condition: {}, ...(low === undefined ? {} : { low }), ...(high === undefined ? {} : { high }) }],
+        },
+      ],
+    });
+    expect([most('A', 20, point(1, 2)), most('A', 21, point(1, 2))]).toEqual([undefined, jasmine.any(String)]);
+    expect([most('A', -30, point(-3, undefined)), most('A', -31, point(-3, undefined))]).toEqual([undefined, jasmine.any(String)]);
+    const limit = { ...bare, limits: [{ ...card.limits[0]!, unit: 'ohm' as const, low: 5, high: undefined }] };
+    expect([most('ohm', 50, limit), most('ohm', 51, limit)]).toEqual([undefined, jasmine.any(String)]);
+    // Of what the card tells nothing, nothing is asked.
+    expect(most('A', 1e6, bare)).toBeUndefined();
+  });
+  it('is said to fit another point where it does, under the condition that is set', () => {
+    const two = (at: number, condition = {}): typeof card => ({
+      ...card,
+      testPoints: [
+        ...card.testPoints.filter(({ id }) => id === 'TP2'),
+        { ...card.testPoints[0]!, id: 'HT1', name: 'high tension', unit: 'V', expect: [{ condition, low: at - 10, high: at + 10 }] },
+      ],
+    });
+    const said = (of: typeof card): string | undefined =>
+      doubtOf({ subject: { what: 'point', point: 'TP2' }, value: 300, unit: 'V', condition: { keyed: false } }, rail, of);
+    expect(said(two(300))).toContain('It would fit HT1, high tension.');
+    expect(said(two(310))).toContain('It would fit HT1');
+    expect(said(two(311))).not.toContain('It would fit');
+    expect(said(two(300, { keyed: true }))).not.toContain('It would fit');
   });
   it('is taken as it is beyond a single limit, where a fault may lie as far off as it likes', () => {
     const deaf = (value: number): string | undefined =>
@@ -42,6 +83,8 @@ describe('a sensitivity', () => {
     expect(thermalFloorDbm('FM')).toBeCloseTo(-130.97, 2);
     expect(thermalFloorDbm('USB')).toBeCloseTo(-130.7, 1);
     expect(thermalFloorDbm(undefined)).toBe(thermalFloorDbm('AM'));
+    expect(thermalFloorDbm('CW')).toBeCloseTo(-137.51, 2);
+    for (const mode of ['SSB', 'LSB']) expect(thermalFloorDbm(mode)).toBe(thermalFloorDbm('USB'));
   });
   it('that is, leaks past the attenuator', () => {
     // −126.7 dBm in 50 ohm are 0.103 µV.

@@ -1,5 +1,8 @@
+import { withLesson } from '../card';
+import { entryEvidence } from '../tape';
 import { readingBody, tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
+import { trace, traceModel } from '../trace';
 import { benchState, lessonOf, startCondition } from './bench-state';
 
 const card = smallLaid();
@@ -47,8 +50,63 @@ describe('the bench', () => {
       { kind: 'finding', finding: 'clean', text: 'clean', section: 'vco', severity: 'slight', previousHands: false },
       { kind: 'finding', finding: 'other', text: 'smells', severity: 'plain', previousHands: false },
     );
-    expect(lessonOf(unknown!)).toEqual({ kind: 'reading', point: 'TP5', value: -5, condition: { mode: 'FM' } });
-    expect(lessonOf(finding!)).toEqual({ kind: 'fault', section: 'vco', text: 'C31 dull joint' });
-    expect([known, dead, clean, loose].map((entry) => lessonOf(entry!))).toEqual([undefined, undefined, undefined, undefined]);
+    expect(lessonOf(unknown!, card)).toEqual({ kind: 'reading', point: 'TP5', value: -5, condition: { mode: 'FM' } });
+    expect(lessonOf(finding!, card)).toEqual({ kind: 'fault', section: 'vco', text: 'C31 dull joint' });
+    expect([known, dead, clean, loose].map((entry) => lessonOf(entry!, card))).toEqual([undefined, undefined, undefined, undefined]);
+  });
+
+  it('learns a step of alignment from what was turned, unless the card has one or nothing came of it', () => {
+    const turned = (rest: object): unknown => {
+      const [entry] = tapeOf({ kind: 'adjustment', how: 'set', adjuster: 'L9', ...rest });
+      const { kind, ...step } = lessonOf(entry!, card) ?? { kind: 'none' };
+      return kind === 'step' ? step : kind;
+    };
+    const after = { value: 2, step: 0.1 };
+    expect(turned({ section: 'vco', unit: 'V', after, text: 'at tp7' })).toEqual({
+      name: 'VCO, L9',
+      adjuster: 'L9',
+      at: 'TP7',
+      expect: '2.0 V',
+    });
+    expect(turned({ how: 'peak', text: 'at the speaker' })).toEqual({ name: 'L9', adjuster: 'L9', at: 'the speaker', expect: 'peak' });
+    expect(turned({ how: 'dip', adjuster: 'VCO', section: 'vco' })).toEqual({ name: 'VCO', adjuster: 'VCO', expect: 'dip' });
+    expect(turned({ how: 'peak', none: true })).toBe('none');
+    expect(turned({})).toBe('none');
+    const known = { ...card, alignment: [{ id: 'l9', name: 'L9', adjust: ['L9'], expect: 'peak', after: [] }] };
+    expect(lessonOf(tapeOf({ kind: 'adjustment', how: 'peak', adjuster: 'L9' })[0]!, known)).toBeUndefined();
+  });
+
+  it('learns a signal that was put in where the card knows none', () => {
+    const body = {
+      kind: 'injection',
+      injection: '1-khz-into-audio',
+      into: 'audio',
+      hz: 1000,
+      dBm: -30,
+      responds: 'receive-am',
+      result: 'works',
+    } as const;
+    const [entry] = tapeOf(body);
+    const lesson = lessonOf(entry!, card);
+    expect(lesson).toEqual({
+      kind: 'injection',
+      injection: { id: '1-khz-into-audio', name: '1 kHz into Audio', into: 'audio', hz: 1000, dBm: -30, responds: 'receive-am' },
+    });
+    const taught = withLesson(card, lesson!)!;
+    expect(taught.injections.at(-1)).toEqual({
+      id: '1-khz-into-audio',
+      name: '1 kHz into Audio',
+      into: 'audio',
+      hz: 1000,
+      dBm: -30,
+      responds: 'receive-am',
+      minutes: 4,
+    });
+    expect(lessonOf(entry!, { ...card, injections: taught.injections })).toBeUndefined();
+    expect(lessonOf(tapeOf({ kind: 'injection', injection: 'into-if', result: 'works' })[0]!, card)).toBeUndefined();
+    // From then on it counts.
+    const evidence = [entryEvidence(card, entry!)!];
+    expect(trace(traceModel(card), evidence).answered).toEqual([]);
+    expect(trace(traceModel(taught), evidence).answered).toEqual(['injection 1-khz-into-audio']);
   });
 });

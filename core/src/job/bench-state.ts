@@ -1,5 +1,7 @@
-import type { Condition, LaidCard, Lesson } from '../card';
-import { findingText, type TapeEntry } from '../tape';
+import { sectionName, type Condition, type LaidCard, type Lesson } from '../card';
+import { isDesignator } from '../line';
+import { quantityText } from '../quantity';
+import { findingText, type EntryOf, type TapeEntry } from '../tape';
 import type { TraceOptions } from '../trace';
 import { wrongChecks } from './safety-checks';
 
@@ -48,8 +50,38 @@ export function benchState(card: LaidCard, stood: readonly TapeEntry[]): Pick<Tr
   return { opened: [...opened], ...(inHand ? { inHand } : {}), ...(cold ? { cold } : {}) };
 }
 
-/** What an entry could teach the card: what is right at a point of which it says nothing, or a fault that is known now. */
-export function lessonOf(entry: TapeEntry): Lesson | undefined {
+/** What an adjuster was turned to, as a step of alignment says it; undefined where nothing came of it. */
+function stepOf(entry: EntryOf<'adjustment'>, card: LaidCard): Lesson | undefined {
+  const { adjuster, section, how, after, unit = '', text, none } = entry;
+  const figure = after && quantityText(after.value, unit, { step: after.step });
+  const expect = how === 'peak' || how === 'dip' ? how : figure;
+  if (none || expect === undefined || card.alignment.some(({ adjust }) => adjust.includes(adjuster))) return undefined;
+  const at = /^at\s+(.+)$/i.exec(text ?? '')?.[1];
+  const place = section === undefined ? '' : sectionName(card, section);
+  return {
+    kind: 'step',
+    name: place && place !== adjuster ? `${place}, ${adjuster}` : adjuster,
+    adjuster,
+    ...(at === undefined ? {} : { at: isDesignator(at) ? at.toUpperCase() : at }),
+    expect,
+  };
+}
+
+/** A signal that was put in and of which the card knows nothing. */
+function injectionOf({ injection, into, hz, dBm, responds }: EntryOf<'injection'>, card: LaidCard): Lesson | undefined {
+  if (into === undefined || hz === undefined || dBm === undefined || responds === undefined) return undefined;
+  if (card.injections.some(({ id }) => id === injection)) return undefined;
+  const name = `${quantityText(hz, 'Hz', { digits: 9 })} into ${sectionName(card, into)}`;
+  return { kind: 'injection', injection: { id: injection, name, into, hz, dBm, responds } };
+}
+
+/**
+ * What an entry could teach the card: what is right at a point of which it says nothing, a fault that is known now, a step of alignment,
+ * a signal that was put in.
+ */
+export function lessonOf(entry: TapeEntry, card: LaidCard): Lesson | undefined {
+  if (entry.kind === 'adjustment') return stepOf(entry, card);
+  if (entry.kind === 'injection') return injectionOf(entry, card);
   if (entry.kind === 'reading' && entry.subject.what === 'limit' && entry.typical && entry.verdict === 'in')
     return { kind: 'limit', limit: entry.subject.limit };
   if (entry.kind === 'reading' && entry.subject.what === 'point' && (entry.verdict === 'no-limit' || entry.typical) && entry.value !== null)

@@ -5,6 +5,7 @@ import { holds, testCourses } from './before-after';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
+import { alignRun } from '../run';
 import { ofKind, standing, type TapeEntry } from '../tape';
 import { stages, type Stage } from '../words';
 
@@ -71,7 +72,17 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
       if (failed) return ['missing', `${count(failed, 're-test')} failed`];
       return ['done', again.length ? 're-test passed' : count(repairs.length, 'repair')];
     },
-    align: () => ['not-begun', card?.alignment.length ? `${count(card.alignment.length, 'step')} on the card` : 'no steps'],
+    align: () => {
+      const steps = card ? alignRun(card, stood) : [];
+      if (!steps.length) return ['not-begun', 'no steps'];
+      const done = steps.filter(({ state }) => state === 'done').length;
+      const again = steps.filter(({ state }) => state === 'again').length;
+      if (done === steps.length) return ['done', `all ${done} steps`];
+      if (again) return ['in-hand', `${again} to do again`];
+      return steps.some(({ state }) => state !== 'open')
+        ? ['in-hand', `${done} of ${count(steps.length, 'step')}`]
+        : ['not-begun', `${count(steps.length, 'step')} on the card`];
+    },
     test: () => {
       const after = repairs.length > 0;
       const done = table.filter(holds).length;
@@ -99,7 +110,8 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
   const stood = standing(tape);
   const states = stageStates(job, stood, card);
   const finished = ofKind(stood, 'handed-back').length > 0;
-  const lastTouched = states.map((s) => s.state === 'done' || s.state === 'in-hand').lastIndexOf(true);
+  // A core that was turned while one looks for the fault is no sign that the fault was found.
+  const lastTouched = states.map((s) => s.state === 'done' || (s.state === 'in-hand' && s.stage !== 'align')).lastIndexOf(true);
   const open = states.findIndex(
     (s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'),
   );

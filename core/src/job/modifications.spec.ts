@@ -47,6 +47,22 @@ describe('a modification of one set', () => {
     expect(rolledBack(back, 'm', false)).toEqual(set);
     expect(rolledBack(set, 'other', true)).toEqual(set);
   });
+  it('is what the card says may be fitted, where it is called so', () => {
+    const changes = [
+      { act: 'set' as const, list: 'parts', item: 'C12', fields: { value: '220u' } },
+      { act: 'drop' as const, list: 'coldChecks', item: 'fuse' },
+    ];
+    const optioned = { ...card, options: [{ id: 'kit', name: 'Loud kit', changes }] };
+    const fit = (title: string): unknown =>
+      modified({ ...sampleSet, modifications: [] }, optioned, typed({ title }), { id: 'm', on: '2026-02-12' }).modification?.changes;
+    expect([fit('loud kit'), fit('Loud kit fitted'), fit('louder kit'), fit('kit')]).toEqual([changes, changes, [], []]);
+    expect(modificationText({ title: 'Loud kit fitted', changes, id: 'm', rolledBack: false })).toBe(
+      'Loud kit fitted: C12 is 220u, fuse removed',
+    );
+    const check = { act: 'set' as const, list: 'coldChecks', item: 'fuse', fields: { expect: '3 A' } };
+    const added = { act: 'add' as const, list: 'parts', value: { designator: 'K9' } };
+    expect(modificationText({ title: 'Kit', changes: [check, added], id: 'm', rolledBack: false })).toBe('Kit: fuse is 3 A, K9 added');
+  });
   it('is told in words, with what may be forbidden', () => {
     expect(modificationText(with_({ designator: 'C12', value: '100u' }).modification!)).toBe('Made louder: C12 is 100u');
     expect(modificationText(with_({ designator: 'C12', value: 'cut' }).modification!)).toBe('Made louder: C12 removed');

@@ -1,4 +1,4 @@
-import { guessedPart, partOf, type CardChange, type LaidCard, type Modification } from '../card';
+import { guessedPart, optionCalled, partOf, type CardChange, type LaidCard, type Modification } from '../card';
 import { dayOf } from '../line';
 import { isGone, ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
 import type { RadioSet } from './records';
@@ -16,14 +16,15 @@ export interface ModificationTyped {
 }
 export type ModificationWrong = Readonly<Partial<Record<keyof ModificationTyped, string>>>;
 
-/** The difference from the chassis that a part makes; undefined where none is named. */
-function changeOf({ designator, value, section }: ModificationTyped, card: LaidCard | undefined): CardChange | undefined {
+/** The differences from the chassis that a part makes, or what the card says of something that may be fitted; none where neither is named. */
+function changesOf({ title, designator, value, section }: ModificationTyped, card: LaidCard | undefined): readonly CardChange[] {
   const name = designator.trim().toUpperCase();
-  if (!name || !card) return undefined;
+  if (!card) return [];
+  if (!name) return optionCalled(card, title)?.changes ?? [];
   const part = partOf(card, name);
-  if (isGone(value)) return part && { act: 'drop', list: 'parts', item: name };
-  if (part) return { act: 'set', list: 'parts', item: name, fields: { value: value.trim() } };
-  return { act: 'add', list: 'parts', value: { designator: name, section, kind: guessedPart(name, value), value: value.trim() } };
+  if (isGone(value)) return part ? [{ act: 'drop', list: 'parts', item: name }] : [];
+  if (part) return [{ act: 'set', list: 'parts', item: name, fields: { value: value.trim() } }];
+  return [{ act: 'add', list: 'parts', value: { designator: name, section, kind: guessedPart(name, value), value: value.trim() } }];
 }
 
 /** The set with one more modification, or why it cannot be. */
@@ -43,13 +44,13 @@ export function modified(
     ...(name && card && !known && !isGone(typed.value) && !typed.section ? { section: `${name} is not on the card: where is it?` } : {}),
   };
   if (Object.keys(wrong).length) return { set, wrong };
-  const change = changeOf(typed, card);
+  const changes = changesOf(typed, card);
   const modification: Modification = {
     id: made.id,
     // Without a card nothing can be laid over it: then the words say all of it.
-    title: name && !change ? `${typed.title.trim()}: ${name} is ${typed.value.trim()}` : typed.title.trim(),
+    title: name && !changes.length ? `${typed.title.trim()}: ${name} is ${typed.value.trim()}` : typed.title.trim(),
     on: made.on,
-    changes: change ? [change] : [],
+    changes: [...changes],
     rolledBack: false,
   };
   return { set: { ...set, modifications: [...set.modifications, modification] }, modification, wrong };
@@ -67,8 +68,8 @@ export function modificationText({ title, changes }: Modification): string {
     change.act === 'drop'
       ? `${change.item} removed`
       : change.act === 'set'
-        ? `${change.item} is ${String(change.fields['value'] ?? 'changed')}`
-        : `${String(change.value['designator'] ?? 'a part')} added, ${String(change.value['value'] ?? '')}`,
+        ? `${change.item} is ${String(change.fields['value'] ?? change.fields['expect'] ?? 'otherwise')}`
+        : `${String(change.value['designator'] ?? 'a part')} added${change.value['value'] ? `, ${String(change.value['value'])}` : ''}`,
   );
   return said.length ? `${title}: ${said.join(', ')}` : title;
 }

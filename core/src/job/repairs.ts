@@ -30,6 +30,7 @@ function repairOf(entry: TapeEntry, card: LaidCard | undefined): Omit<Repair, 'i
       return { what: [place, entry.text, mendNames[entry.remedy]].filter(Boolean).join(' '), ...at };
     }
     case 'adjustment':
+      if (entry.how === 'seal') return undefined;
       return { what: `${entry.adjuster} ${adjustingNames[entry.how]}`, ...at };
     case 'remark':
       return entry.about === 'done' ? { what: entry.text } : undefined;

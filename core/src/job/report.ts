@@ -1,5 +1,6 @@
 import { conditionText, type LaidCard } from '../card';
 import { limitsText } from '../measure';
+import { alignRun } from '../run';
 import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine, type TapeEntry } from '../tape';
 import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
@@ -43,6 +44,14 @@ export interface Report {
     readonly after: ReportCell;
     /** Results between two repairs, and what was done since the last one. */
     readonly note: string;
+  }[];
+  /** Steps of alignment that were done or begun, and how each was left where it is not as wanted. */
+  readonly aligned: readonly {
+    readonly name: string;
+    readonly wanted: string;
+    readonly before: string;
+    readonly after: string;
+    readonly says: string;
   }[];
   /** Tests of the card that were not done, by name. */
   readonly notDone: readonly string[];
@@ -120,6 +129,10 @@ function priceLinesOf(price: JobPrice, shop: ShopSettings, currency: string): Re
   ];
 }
 
+/** The words of what was turned for a step of alignment. */
+const saidOf = (stood: readonly TapeEntry[], entries: readonly string[]): string[] =>
+  ofKind(stood, 'adjustment').flatMap(({ id, text }) => (text !== undefined && entries.includes(id) ? [text] : []));
+
 /** A test by its name, with its condition where that is not said in it. */
 const testName = ({ name, condition }: TestCourse['limit']): string => {
   const under = conditionText(condition);
@@ -162,7 +175,9 @@ export function buildReport(input: {
   const compared = comparedRows(card, stood);
   const titles = (state: (typeof list)[number]['state']): string[] => list.filter((p) => p.state === state).map(({ title }) => title);
   const becomes = (state: WorkState): string[] => found.filter((line) => line.state === state).map(({ title }) => title);
-  const lines = stood.flatMap((entry) => paperLines(entry, card));
+  const steps = (card ? alignRun(card, stood) : []).filter(({ entries }) => entries.length > 0);
+  const inSteps = new Set(steps.flatMap(({ entries }) => entries));
+  const lines = stood.flatMap((entry) => (inSteps.has(entry.id) ? [] : paperLines(entry, card)));
   const linesAt = (place: PaperLine['place']): string[] => lines.filter((line) => line.place === place).map(({ text }) => text);
   return {
     shop,
@@ -205,6 +220,14 @@ export function buildReport(input: {
         limits: `${limitsText(course.limit.low, course.limit.high, course.limit.unit)}${course.limit.typical ? ', typical' : ''}`,
         ...rowOf(course, cellOf),
       })),
+    aligned: steps.map(({ name, adjust, expect, before = '', after, state, says, sealed, entries }) => ({
+      name: `${name}, ${adjust.join(', ')}`,
+      wanted: expect,
+      before,
+      after: after ?? (state === 'done' ? 'done' : ''),
+      // Where it was read, and what else was said of it.
+      says: [...new Set([says, ...saidOf(stood, entries), sealed ? 'sealed' : ''])].filter(Boolean).join(', '),
+    })),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
     measured: measuredLines(card, stood, compared),

@@ -34,7 +34,11 @@ const repairedAt = (stood: readonly TapeEntry[]): ReadonlyMap<string, number> =>
   new Map(
     stood.flatMap((entry) => {
       const part =
-        entry.kind === 'fit' || entry.kind === 'remedy' ? entry.designator : entry.kind === 'adjustment' ? entry.adjuster : undefined;
+        entry.kind === 'fit' || entry.kind === 'remedy'
+          ? entry.designator
+          : entry.kind === 'adjustment' && entry.how !== 'seal'
+            ? entry.adjuster
+            : undefined;
       return part === undefined ? [] : [[part.toUpperCase(), entry.seq] as const];
     }),
   );

@@ -13,4 +13,5 @@ export {
   type Designated,
   type Place,
 } from './places';
+export { resultAtEnd, resultWords, takeResult } from './results';
 export { dayOf, dayOfWord, daysAfter, minutesOf, minutesOfTime, takeMinutes, takeMoment, timeOf } from './spans';

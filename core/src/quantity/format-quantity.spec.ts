@@ -1,4 +1,4 @@
-import { quantityText, writtenQuantity } from './format-quantity';
+import { formatQuantity, quantityText, writtenQuantity } from './format-quantity';
 import type { Unit } from './unit';
 
 describe('a quantity for people', () => {
@@ -23,6 +23,13 @@ describe('a quantity for people', () => {
     [10, 'V', '10 V'],
     [1000, 'ohm', '1 kΩ'],
     [120, 'V', '120 V'],
+    [5e-14, 'F', '0.05 pF'],
+    [5e-8, 'V', '0.05 µV'],
+    [5e-12, 'A', '0.005 nA'],
+    [1800, 's', '1800 s'],
+    [0.004, 's', '4 ms'],
+    [99_995, 'Hz', '100 kHz'],
+    [1e-20, 'V', '0 µV'],
   ] as const)
     it(`${value} ${unit} is ${text}`, () => expect(quantityText(value, unit as Unit)).toBe(text));
 
@@ -31,7 +38,23 @@ describe('a quantity for people', () => {
     expect(quantityText(123.456, 'V', { digits: 2 })).toBe('123 V');
     expect(quantityText(1.5, 'V', { step: 1e-12 })).toBe('1.500000000 V');
     expect(quantityText(0, 'V', { signed: true })).toBe('0 V');
+    expect(quantityText(1500, 'ohm', { step: 1e6 })).toBe('2 kΩ');
+    expect(quantityText(1.5, 'V', { step: 0.5 })).toBe('1.5 V');
+    expect(quantityText(1.5, 'V', { step: 0 })).toBe('1.5 V');
+    expect(quantityText(1 / 3, 'V', { digits: 20 })).toBe('333.333333334 mV');
+    expect(quantityText(1 / 3, '', { digits: 20 })).toBe('0.333333333');
+    expect(quantityText(1500, 'ohm', { step: 100 })).toBe('1.5 kΩ');
+    expect(quantityText(5, '%')).toBe('5%');
+    expect(quantityText(-5, 'V', { signed: true })).toBe('−5 V');
     expect(quantityText(-0.04, 'dB', { step: 0.1 })).toBe('0.0 dB');
+  });
+});
+
+describe('the figure of a quantity', () => {
+  it('tells what its prefix multiplies by', () => {
+    expect(formatQuantity(4700, 'ohm')).toEqual({ number: '4.7', unit: 'kΩ', by: 1000 });
+    expect(formatQuantity(2.2e-5, 'F').by).toBeCloseTo(1e-6, 12);
+    expect(formatQuantity(-107, 'dBm')).toEqual({ number: '−107', unit: 'dBm', by: 1 });
   });
 });
 
@@ -49,6 +72,15 @@ describe('a quantity as one types it', () => {
     [0, 'V', 0.1, '0.0 V'],
     [120, '', 10, '120'],
     [5e9, 'Hz', 1e9, '5 GHz'],
+    [5e13, 'Hz', 1e12, '50000 GHz'],
+    [1.2345678901234, 'V', 0, '1.23456789012 V'],
+    [0.1 + 0.2, 'V', 0, '300 mV'],
+    [-4, 'dB', 1, '-4 dB'],
+    [4700, 'ohm', 1000, '5 kΩ'],
+    [0.5, 'A', 0.1, '0.5 A'],
+    [0.005, 'A', 0.001, '5 mA'],
+    [30, '%', 10, '30 %'],
+    [1800, 's', 1, '1800 s'],
   ] as const)
     it(`${value} ${unit} to ${step} is ${text}`, () => expect(writtenQuantity(value, unit as Unit, step)).toBe(text));
 });

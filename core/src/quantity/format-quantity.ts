@@ -34,16 +34,19 @@ const exponentFor = (value: number, unit: Unit): number => {
   const power = Math.floor(Math.log10(Math.abs(value)) / 3 + 1e-12) * 3;
   // Nobody at the bench says nanovolts, nor millihertz, which would be read back as megahertz.
   const least = unit === 'Hz' ? 0 : unit === 'V' ? -6 : unit === 'A' ? -9 : -12;
-  return Math.max(least, Math.min(9, power));
+  // And a soak of half an hour is no 1.8 ks.
+  const most = unit === 's' ? 0 : 9;
+  return Math.max(least, Math.min(most, power));
 };
 
 /** Engineering notation for people: 4700 ohm is `4.7 kΩ`, 1e-6 V is `1 µV`. Levels in dB take no prefix. */
 export function formatQuantity(value: number, unit: Unit, options: FormatOptions = {}): Figure {
   const exponent = exponentFor(value, unit);
   const scaled = value / 10 ** exponent;
+  const { step = 0 } = options;
   let decimals: number;
-  if (options.step !== undefined && options.step > 0) {
-    decimals = Math.max(0, Math.min(9, exponent - Math.floor(Math.log10(options.step) + 1e-9)));
+  if (step > 0) {
+    decimals = Math.max(0, Math.min(9, exponent - Math.floor(Math.log10(step) + 1e-9)));
   } else {
     const whole = scaled === 0 ? 1 : Math.floor(Math.log10(Math.abs(scaled)) + 1e-12) + 1;
     // A bare figure has no prefix to come up by: 0.0001 is shown as that, and not as nothing.
@@ -52,7 +55,7 @@ export function formatQuantity(value: number, unit: Unit, options: FormatOptions
   }
   // 27.185 is stored a hair below itself; without the nudge it would be shown as 27.18.
   let number = (Math.abs(scaled) * (1 + 1e-12)).toFixed(decimals);
-  if (options.step === undefined && number.includes('.')) number = number.replace(/\.?0+$/, '');
+  if (!(step > 0) && number.includes('.')) number = number.replace(/\.?0+$/, '');
   const sign = scaled < 0 && Number(number) !== 0 ? '−' : options.signed && scaled > 0 ? '+' : '';
   const prefix = prefixes.find(([power]) => power === exponent)?.[1] ?? '';
   return { number: sign + number, unit: prefix + unitSign(unit), by: 10 ** exponent };

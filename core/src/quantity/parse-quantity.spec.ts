@@ -31,6 +31,17 @@ describe('parseQuantity', () => {
     ['30.9pF', 30.9e-12, 'F'],
     ['1500', 1500, ''],
     ['0,125', 0.125, ''],
+    [',125', 0.125, ''],
+    ['12,5', 12.5, ''],
+    ['12.000', 12, ''],
+    ['  4k7  ', 4700, ''],
+    ['5 k', 5000, ''],
+    ['-0', 0, ''],
+    ['4. V', 4, 'V'],
+    ['4r7', 4.7, 'ohm'],
+    ['4R7 ohm', 4.7, 'ohm'],
+    ['20 R', 20, 'ohm'],
+    ['3 mHz', 3e6, 'Hz'],
   ];
   it('takes a lone m as metres only where a length belongs', () => {
     expect(parseQuantity('8 mm', { unit: 'm' }).value).toBe(0.008);
@@ -83,6 +94,16 @@ describe('parseQuantity', () => {
     ['-', 1],
     ['1mdBm', 1],
     ['5kk', 2],
+    ['1,5,2', 3],
+    ['1.5.2', 3],
+    [' 12,000', 3],
+    ['4R7 V', 4],
+    ['20R5k', 4],
+    ['1.5R7', 4],
+    ['5 kdBm', 2],
+    ['9'.repeat(400), 0],
+    ['+', 1],
+    [' . ', 2],
   ];
   for (const [text, position] of refused)
     it(`refuses "${text}" at ${position}`, () => {
@@ -107,6 +128,25 @@ describe('parseQuantity', () => {
       '"x" is not the start of a number.',
     ]);
     expect(said('4.k7')).toBe('A decimal sign and a letter in its place.');
+    expect(said('1,5,2')).toBe('A second decimal sign.');
+    expect(said('9'.repeat(400))).toBe('The number is too large.');
+    expect(said('12,000')).toBe('"12,000" can be read in two ways.');
+    expect(said('5 kdBm')).toBe('dBm takes no prefix.');
+    expect(said('20 r7')).toBe('"r7" is not understood here.');
+    expect(said('3.3 volz')).toBe('"volz" is not a unit known here.');
+  });
+  it('says how it should be written', () => {
+    const remedy = (text: string): string => {
+      try {
+        parseQuantity(text);
+        return 'read';
+      } catch (error) {
+        return (error as CoreError).remedy;
+      }
+    };
+    expect(remedy('12,000')).toBe('Write 12000 or 12.000.');
+    expect(remedy('4.7k5')).toBe('Write 4.7k or 4k7, not both.');
+    expect(remedy('5 kdBm')).toBe('Write it as a plain figure in dBm.');
   });
   it('refuses a unit that does not belong to the place', () => {
     expect(() => parseQuantity('3.3A', { unit: 'V' })).toThrowError(/V belongs here, not A/);

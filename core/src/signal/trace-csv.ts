@@ -40,7 +40,7 @@ export function readSpectrumCsv(text: string): SpectrumTrace {
       'No spectrum was found: fewer than three lines hold a frequency and a level.',
       'Export the trace as CSV with two columns, Hz and dBm.',
     );
-  const highest = Math.max(...points.map(([hz]) => hz));
+  const highest = points.reduce((most, [hz]) => Math.max(most, hz), -Infinity);
   const factor = scale ?? (highest < 20_000 ? 1e6 : 1);
   return { points: points.map(([hz, dBm]) => [hz * factor, dBm] as const).sort(([a], [b]) => a - b) };
 }

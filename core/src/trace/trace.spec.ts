@@ -417,7 +417,22 @@ describe('words', () => {
   it('names a chance at its edges', () =>
     expect([0, 0.01, 0.05, 0.2, 0.5].map(suspicion)).toEqual(['cleared', 'unlikely', 'possible', 'suspect', 'prime']));
   it('tells worth as halvings', () => {
-    expect(worthText(1)).toBe('about one clean halving');
-    expect(worthText(0.05)).toBe('a small part of a halving');
+    for (const [gain, text] of [
+      [1.6, 'nearly two clean halvings'],
+      [1.59, 'more than one clean halving'],
+      [1.15, 'more than one clean halving'],
+      [1.14, 'about one clean halving'],
+      [0.8, 'about one clean halving'],
+      [0.79, 'two thirds of a halving'],
+      [0.58, 'two thirds of a halving'],
+      [0.57, 'half a halving'],
+      [0.42, 'half a halving'],
+      [0.41, 'a third of a halving'],
+      [0.28, 'a third of a halving'],
+      [0.27, 'a fifth of a halving'],
+      [0.15, 'a fifth of a halving'],
+      [0.14, 'a small part of a halving'],
+    ] as const)
+      expect(worthText(gain)).withContext(String(gain)).toBe(text);
   });
 });

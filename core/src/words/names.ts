@@ -74,6 +74,7 @@ export const adjustingNames: Readonly<Record<Adjusting, string>> = {
   trim: 'trimmed',
   peak: 'peaked',
   dip: 'dipped',
+  seal: 'sealed',
 };
 export const claimStandNames: Readonly<Record<ClaimStand, string>> = {
   open: 'not known',

@@ -65,8 +65,8 @@ export type Remedy = (typeof remedies)[number];
 /** Repairs without a part: those, and what Trace does not propose. */
 export const mends = [...remedies, 'tighten', 'straighten', 'undo'] as const;
 export type Mend = (typeof mends)[number];
-/** What is done to an adjuster: to a figure, to the greatest, to the least, or as may be. */
-export const adjustings = ['adjust', 'set', 'trim', 'peak', 'dip'] as const;
+/** What is done to an adjuster: to a figure, to the greatest, to the least, or as may be; and that it is kept from turning. */
+export const adjustings = ['adjust', 'set', 'trim', 'peak', 'dip', 'seal'] as const;
 export type Adjusting = (typeof adjustings)[number];
 
 /** What one does to a section to see whether the symptom changes. */

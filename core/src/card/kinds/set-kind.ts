@@ -83,5 +83,7 @@ export function kindTexts(kind: SetKind, modes: readonly string[], bands: readon
     tunings: made('tunings'),
     levels: made('levels'),
     pins: made('pins'),
+    models: made('models'),
+    options: made('options'),
   };
 }

@@ -8,6 +8,7 @@ import { checkLines } from './checks-list';
 import { forcingLines } from './forcings-list';
 import { injectionLines } from './injections-list';
 import { levelLines } from './levels-list';
+import { modelLines, optionLines } from './models-list';
 import { pinLines } from './pins-list';
 import { planLines, tuningLines } from './plan-list';
 import { testLines } from './tests-list';
@@ -55,6 +56,10 @@ export interface CardTexts {
   readonly levels: string;
   /** Part, pin, what it is. */
   readonly pins: string;
+  /** Other models of this chassis: maker, name, how it differs, note. */
+  readonly models: string;
+  /** What may be fitted: name, what is otherwise then. */
+  readonly options: string;
 }
 /** The lists of a card, in the order in which one writes them. */
 export const textLists = [
@@ -73,6 +78,8 @@ export const textLists = [
   'tunings',
   'levels',
   'pins',
+  'models',
+  'options',
 ] as const;
 export type TextList = (typeof textLists)[number];
 
@@ -153,5 +160,7 @@ export function textsOf(card: Card): CardTexts {
     tunings: tuningLines(card),
     levels: levelLines(card),
     pins: pinLines(card),
+    models: modelLines(card),
+    options: optionLines(card),
   };
 }

@@ -1,6 +1,6 @@
 import type { Card, CardInput } from '../card-schema';
 import { cells, figureOf } from './lines';
-import { asLines, figureCell, ownId } from './lists';
+import { asLines, figureCell, ownId, stillTypical } from './lists';
 import type { Reading } from './reading';
 
 type InjectionInput = NonNullable<CardInput['injections']>[number];
@@ -24,7 +24,7 @@ export function readInjections(text: string, reading: Reading, functions: NonNul
       tell('injections', line, `"${minutesText}" is no time.`, 'Give the minutes that it takes, such as 4.');
     else {
       const known = base?.injections.find((each) => each.name === name);
-      injections.push({
+      const made = {
         ...(known?.access ? { access: known.access } : {}),
         id: known?.id ?? ownId(name, [...injections, ...(base?.injections ?? [])]),
         name,
@@ -33,7 +33,8 @@ export function readInjections(text: string, reading: Reading, functions: NonNul
         dBm,
         responds: responds.id,
         minutes: minutes ?? known?.minutes ?? 4,
-      });
+      };
+      injections.push({ ...made, ...stillTypical(base?.injections, made) });
     }
   }
   return injections;

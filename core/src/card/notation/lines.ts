@@ -11,7 +11,9 @@ export const cells = (text: string): { cells: string[]; line: number }[] => {
   const delimiter = text.includes('\t') ? '\t' : text.includes('|') ? '|' : ';';
   const { data } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false });
   return data.flatMap((row, i) => {
-    const trimmed = row.map((cell) => cell.trim());
+    // A line typed with bars among lines that came with tabs.
+    const own = row.length === 1 && delimiter === '\t' ? (row[0] ?? '').split('|') : row;
+    const trimmed = own.map((cell) => cell.trim());
     return trimmed.some(Boolean) ? [{ cells: trimmed, line: i + 1 }] : [];
   });
 };

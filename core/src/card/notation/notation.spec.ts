@@ -47,6 +47,8 @@ step\tVCO\tdivides\treference\t\t1024`,
   levels: 'Mixer\treceive, AM\t-40',
   pins: `Q1\tE\temitter
 Q1\tC\tcollector`,
+  models: '',
+  options: '',
 };
 const told = (change: Partial<CardTexts>): string[] =>
   readTexts({ ...small, ...change }).problems.map((p) => `${p.area} ${p.line}: ${p.message}`);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { sectionName } from '../../card';
+import { sectionName, type LaidCard } from '../../card';
 import { attempt } from '../../errors';
 import { isDesignator, refuse, takeDesignator, takeSection, type EntryContext, type LineRest } from '../../line';
 import { parseQuantity, quantityText, units, writtenQuantity } from '../../quantity';
@@ -12,6 +12,7 @@ const fields = {
   how: z.enum(adjustings).meta({ title: 'What was done to it' }),
   adjuster: z.string().meta({ title: 'What was turned: a part, or the adjusters of a section' }),
   section: z.string().optional().meta({ title: 'Section' }),
+  step: z.string().optional().meta({ title: 'Step of the card’s alignment, where it was named by it' }),
   unit: z.enum(units).optional().meta({ title: 'SI base unit of the figures' }),
   before: figure.optional().meta({ title: 'What was read before' }),
   after: figure.optional().meta({ title: 'What was read after' }),
@@ -29,6 +30,8 @@ function takeFigures(rest: LineRest, how: Adjusting): Pick<Body, 'unit' | 'befor
   const { at } = rest;
   const typed = rest.takeText();
   if (!typed) return {};
+  if (/^at\s+\S/i.test(typed)) return { text: typed };
+  if (how === 'seal') return refuse(at, 'A seal has no figure.', 'Turn it first, and seal it then: seal l4');
   if (nothing.test(typed)) {
     if (how !== 'peak' && how !== 'dip') refuse(at, `What has no ${how}?`, 'Only a peak or a dip may not be found: peak l7 none');
     return { none: true };
@@ -51,15 +54,35 @@ function takeFigures(rest: LineRest, how: Adjusting): Pick<Body, 'unit' | 'befor
   };
 }
 
+/** A step of the card's alignment by its whole name: where no designator is known, as on a card that only begins, one says what is done. */
+function takeStep(rest: LineRest, { card }: EntryContext): LaidCard['alignment'][number] | undefined {
+  for (let words = Math.min(6, rest.left.length); words > 0; words -= 1) {
+    const said = rest.left
+      .slice(0, words)
+      .map(({ text }) => text.toLowerCase())
+      .join(' ');
+    const step = card?.alignment.find(({ name }) => name.toLowerCase() === said);
+    if (!step) continue;
+    rest.skip(words);
+    return step;
+  }
+  return undefined;
+}
+
 function takeAdjustment(how: Adjusting, rest: LineRest, context: EntryContext): Body {
   if (!rest.next) return refuse(rest.at, 'What was turned?', `Write it like: ${example}`);
   if (isDesignator(rest.next.text)) {
     const { designator, part } = takeDesignator(rest, context, example);
     return { kind: 'adjustment', how, adjuster: designator, ...(part ? { section: part.section } : {}), ...takeFigures(rest, how) };
   }
+  const step = takeStep(rest, context);
+  if (step) {
+    const { id, name, adjust } = step;
+    return { kind: 'adjustment', how, adjuster: adjust.join(', ') || name, step: id, ...takeFigures(rest, how) };
+  }
   const section = takeSection(rest, context);
   if (section === undefined)
-    return refuse(rest.at, `"${rest.next.text}" is no adjuster or section of this card.`, `Write it like: ${example}`);
+    return refuse(rest.at, `"${rest.next.text}" is no adjuster, section or step of this card.`, `Write it like: ${example}`);
   return { kind: 'adjustment', how, adjuster: sectionName(context.card, section), section, ...takeFigures(rest, how) };
 }
 
@@ -67,7 +90,7 @@ function takeAdjustment(how: Adjusting, rest: LineRest, context: EntryContext): 
 function adjustedText(entry: Body): string {
   const shown = (of: z.infer<typeof figure>): string => quantityText(of.value, entry.unit ?? '', { step: of.step });
   return [
-    adjustingNames[entry.how],
+    entry.none ? '' : adjustingNames[entry.how],
     entry.before ? `${shown(entry.before)} before` : '',
     entry.after ? `${shown(entry.after)} after` : '',
     entry.none ? `no ${entry.how} found` : '',
@@ -82,18 +105,23 @@ export const adjustment = defineKind('adjustment', {
   about: 'An adjuster turned: to a figure, to a peak or a dip, with what was read before and after.',
   fields,
   words: (entry) => ({ ref: entry.adjuster, what: adjustedText(entry) }),
-  evidence: (entry) => ({ kind: 'mended', text: `${entry.adjuster} ${adjustingNames[entry.how]}` }),
+  // A seal changes nothing that could be heard.
+  evidence: (entry) => (entry.how === 'seal' ? undefined : { kind: 'mended', text: `${entry.adjuster} ${adjustingNames[entry.how]}` }),
   paper: { lines: (entry) => [{ place: 'done', text: `${entry.adjuster} ${adjustedText(entry)}` }] },
   line: {
     verbs: {
       ...eachOf<Adjusting, Body>(adjustings, (how) => (rest, context) => takeAdjustment(how, rest, context)),
       adj: (rest, context) => takeAdjustment('adjust', rest, context),
     },
-    write: (entry) => {
+    write: (entry, card) => {
       const typed = (of: z.infer<typeof figure> | undefined): string => (of ? writtenQuantity(of.value, entry.unit ?? '', of.step) : '');
       const figures = [typed(entry.before), typed(entry.after)].filter(Boolean).join(' > ');
       if ((entry.before && !entry.after) || (entry.text !== undefined && !/^at \S/.test(entry.text))) return undefined;
-      const where = isDesignator(entry.adjuster) ? entry.adjuster : (entry.section ?? entry.adjuster);
+      const named = card?.alignment.find(({ id }) => id === entry.step);
+      if (entry.step !== undefined && !named) return undefined;
+      const where = named?.name ?? (isDesignator(entry.adjuster) ? entry.adjuster : (entry.section ?? entry.adjuster));
+      // A step that is called as a section is comes first.
+      if (!named && card?.alignment.some(({ name }) => name.toLowerCase() === where.toLowerCase())) return undefined;
       return [entry.how, where.toLowerCase(), figures, entry.none ? 'none' : '', entry.text].filter(Boolean).join(' ');
     },
   },
@@ -109,5 +137,7 @@ export const adjustment = defineKind('adjustment', {
       text: 'at tp7',
     },
     { kind: 'adjustment', how: 'peak', adjuster: 'C31', section: 'vco', none: true },
+    { kind: 'adjustment', how: 'seal', adjuster: 'C31', section: 'vco' },
+    { kind: 'adjustment', how: 'peak', adjuster: 'C31', section: 'vco', text: 'at tp7' },
   ],
 });

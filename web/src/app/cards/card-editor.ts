@@ -84,6 +84,8 @@ const empty: CardTexts = {
   tunings: '',
   levels: '',
   pins: '',
+  models: '',
+  options: '',
 };
 
 const help: Readonly<Record<Area, string>> = {
@@ -111,6 +113,10 @@ const help: Readonly<Record<Area, string>> = {
   tunings: 'What the plan is set to: condition, hertz where no channel says it, name = figure.\nch 19 | | loop = 343',
   levels: 'Levels along the way: section, condition, dBm.\nMixer | receive, AM, ch 19 | -40',
   pins: 'Pin-outs: part, pin, what it is.\nIC1 | 3 | output',
+  models:
+    'Other models of this chassis: maker, name, how it differs, note. Parts, checks and limits of tests may be otherwise, anything may be missing.\nSkarrow Marine | Teal 40 | F1 = 3 A quick; no hailer; + C99, VCO, 100n',
+  options:
+    'What may be fitted to a set of this chassis, and what is otherwise then.\nNarrow filter | X3 = 500 Hz; + X4, IF amplifier, 500 Hz',
 };
 
 /** What was typed before the page was left; undefined where it cannot be read. */
@@ -221,6 +227,8 @@ export class CardEditor {
       plan: card?.frequencyPlan.length ?? 0,
       tunings: card?.tunings.length ?? 0,
       levels: card?.levels.length ?? 0,
+      models: (card?.models.length ?? 1) - 1,
+      options: card?.options.length ?? 0,
       pins: card?.parts.filter(({ pins }) => pins?.length).length ?? 0,
     };
   });

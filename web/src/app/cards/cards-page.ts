@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import { backBefore, canGoBack, conditionText, copyOf, setKindList, type Card } from '@amber-relay/core/card';
+import { backBefore, canGoBack, changesText, conditionText, copyOf, setKindList, type Card } from '@amber-relay/core/card';
 import { limitsText } from '@amber-relay/core/measure';
 import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
@@ -39,6 +39,9 @@ import { Clock } from '../ui/clock';
             <a mat-flat-button [routerLink]="['/cards', card.id, 'edit']">Change</a>
           </header>
           <p>Models: {{ models() }}</p>
+          @if (options(); as names) {
+            <p>May be fitted: {{ names }}</p>
+          }
           @if (begun(); as says) {
             <p class="begun" role="note">{{ says }}</p>
           }
@@ -194,9 +197,10 @@ export class CardsPage {
   protected readonly shown = computed(() => this.cards().find((c) => c.id === this.id()) ?? this.cards()[0]);
   protected readonly models = computed(() =>
     (this.shown()?.models ?? [])
-      .map((m) => `${m.maker} ${m.name}${m.differs.length ? ` (${m.differs.length} differences)` : ''}`)
+      .map((m) => `${m.maker} ${m.name}${m.differs.length ? ` (${changesText(this.shown() as Card, m.differs)})` : ''}`)
       .join(', '),
   );
+  protected readonly options = computed(() => (this.shown()?.options ?? []).map(({ name }) => name).join(', '));
   protected readonly points = computed(() =>
     (this.shown()?.testPoints ?? []).flatMap((p) =>
       p.expect.map((e, i) => ({

@@ -12,9 +12,9 @@ const screens: Readonly<Record<Stage, () => Promise<Type<unknown>>>> = {
   trace: () => import('./trace/trace-stage').then((m) => m.TraceStage),
   parts: () => import('./stages/parts-stage').then((m) => m.PartsStage),
   repair: () => import('./stages/repair-stage').then((m) => m.RepairStage),
-  align: () => import('./stages/later-stages').then((m) => m.AlignStage),
+  align: () => import('./stages/align-stage').then((m) => m.AlignStage),
   test: () => import('./stages/test-stage').then((m) => m.TestStage),
-  soak: () => import('./stages/later-stages').then((m) => m.SoakStage),
+  soak: () => import('./stages/soak-stage').then((m) => m.SoakStage),
   'hand-back': () => import('./stages/hand-back-stage').then((m) => m.HandBackStage),
 };
 

@@ -66,6 +66,8 @@ export class Tape {
     limit: 'The manual says the same: into the card',
     part: 'Into the card',
     point: 'Into the card',
+    step: 'Step of alignment: into the card',
+    injection: 'Not on the card yet: into it, so that Trace counts it',
   };
   protected readonly rows = computed(() =>
     this.entries()
@@ -75,12 +77,17 @@ export class Tape {
         day: newDay(line.entry.at, all[i - 1]?.entry.at),
         time: timeOfDay(line.entry.at),
         words: this.wordsOf(line.entry),
-        lesson: this.job.card() && !line.struckBy ? lessonOf(line.entry) : undefined,
+        lesson: this.lessonOf(line),
         doubted: this.job.doubted().has(line.entry.id),
         homeless: this.homeless().get(line.entry.id) ?? '',
       })),
   );
   protected readonly count = computed(() => this.job.lines().filter((line) => line.entry.kind !== 'strike').length);
+
+  private lessonOf({ entry, struckBy }: TapeLine): Lesson | undefined {
+    const card = this.job.card();
+    return card && !struckBy ? lessonOf(entry, card) : undefined;
+  }
 
   /** Puts a part or a point into a section of the card: from then on it is worth as much as any other. */
   protected place(name: string, section: string, entry: TapeEntry): void {

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { layCard, readCard, type Card, type LaidCard } from '@amber-relay/core/card';
-import { attempt, CoreError } from '@amber-relay/core/errors';
+import { layCard, layWhatFits, readCard, type Card, type LaidCard } from '@amber-relay/core/card';
+import { CoreError } from '@amber-relay/core/errors';
 import {
   jobSchema,
   radioSetSchema,
@@ -145,15 +145,8 @@ export class JobRepository {
     const text = JSON.stringify(card ?? null);
     const known = this.laidCards.get(key);
     if (known?.text === text) return known.laid;
-    // A set that has a card is never without one: a difference that no longer fits the card is left away, and a model that it has no more.
-    const ways: readonly (() => LaidCard)[] = card
-      ? [
-          () => layCard(card, set.modelId ?? '', set.modifications),
-          () => layCard(card, set.modelId ?? '', []),
-          () => layCard({ ...card, models: card.models.map((model) => ({ ...model, differs: [] })) }, card.models[0]?.id ?? '', []),
-        ]
-      : [];
-    const laid = ways.map((way) => attempt(way)).find((outcome) => outcome.ok)?.value;
+    // A set that has a card is never without one.
+    const laid = card && layWhatFits(card, set.modelId, set.modifications);
     if (card) this.laidCards.set(key, { text, laid });
     return laid;
   }

@@ -64,8 +64,8 @@ export class KindChoice {
   readonly year = input.required<number>();
   /** Ids of the cards that are there: a new one never takes the place of another. */
   readonly taken = input.required<readonly string[]>();
-  /** What S9 is set to in this shop, in volts. */
-  readonly s9V = input<number>();
+  /** What S9 is set to in this shop, in volts; a template gives null where the shop says nothing. */
+  readonly s9V = input<number | null>();
   /** The card that is made of the answers; undefined while there is none. */
   readonly made = output<Card | undefined>();
 
@@ -92,7 +92,7 @@ export class KindChoice {
     const kind = this.kind();
     const [maker, model] = [this.maker().trim(), this.model().trim()];
     if (!kind || !maker || !model) return undefined;
-    const s9V = this.s9V();
+    const s9V = this.s9V() ?? undefined;
     return attempt(() => {
       const card = cardFromKind(kind, {
         maker,

@@ -65,8 +65,10 @@ export class ManualPage {
     return Object.fromEntries(proposalLists.map((list) => [list, count(list)])) as Record<ProposalList, number>;
   });
   private begun = '';
-  private readonly ticked = signal<ReadonlySet<string>>(new Set());
-  private readonly places = signal<ReadonlyMap<string, string>>(new Map());
+  private readonly keptName = computed(() => `amber-relay-manual-ticks-${this.id()}`);
+  /** Lines ticked and sections chosen so far: they wait where one looks something up in between. */
+  private readonly ticked = linkedSignal((): ReadonlySet<string> => new Set(readKept(this.keptName()).ticked));
+  private readonly places = linkedSignal((): ReadonlyMap<string, string> => new Map(readKept(this.keptName()).places));
   protected readonly trouble = signal('');
 
   protected readonly rows = computed(() => {
@@ -116,6 +118,7 @@ export class ManualPage {
       this.begun = key;
       untracked(() => void this.reading.begin(card));
     });
+    effect(() => keep(this.keptName(), { ticked: [...this.ticked()], places: [...this.places()] }));
   }
 
   protected writeAll(): void {
@@ -151,6 +154,7 @@ export class ManualPage {
     try {
       const done = await this.changes.changeCard(this.id(), (card) => withProposals(card, taken, from, this.clock.day()));
       this.ticked.set(new Set());
+      this.places.set(new Map());
       if (done) this.offerBack(done.was, taken.length);
     } catch (error) {
       if (!wasTold(error)) this.trouble.set(notKeptText(error));
@@ -171,6 +175,29 @@ export class ManualPage {
   private fileName(sheetId: string): string {
     const sheet = this.sheets().find(({ id }) => id === sheetId);
     return this.files().find(({ id }) => id === sheet?.fileId)?.name ?? '';
+  }
+}
+
+interface Kept {
+  readonly ticked: readonly string[];
+  readonly places: readonly (readonly [string, string])[];
+}
+const nothing: Kept = { ticked: [], places: [] };
+
+function readKept(name: string): Kept {
+  try {
+    return { ...nothing, ...(JSON.parse(localStorage.getItem(name) ?? '{}') as Partial<Kept>) };
+  } catch {
+    return nothing;
+  }
+}
+
+function keep(name: string, kept: Kept): void {
+  try {
+    if (kept.ticked.length || kept.places.length) localStorage.setItem(name, JSON.stringify(kept));
+    else localStorage.removeItem(name);
+  } catch {
+    // Without room in the browser the ticks last as long as the page: nothing of the shop is lost by it.
   }
 }
 

@@ -17,13 +17,13 @@ const table = (head: readonly string[], rows: readonly (readonly TableCell[])[],
 });
 
 type Margin = [number, number, number, number];
-/** The cell of what was had after, with what came between and since. */
-const after = (row: Report['tests'][number] | Report['compared'][number]): TableCell => ({
-  stack: [
-    { text: plain(`${row.after.text} ${row.after.verdict}`), bold: true },
-    ...(row.note ? [{ text: plain(row.note), fontSize: 8, color: '#555555' }] : []),
-  ],
+/** How something was left, with what is to be said of it. */
+const left = (text: string, note: string): TableCell => ({
+  stack: [{ text: plain(text), bold: true }, ...(note ? [{ text: plain(note), fontSize: 8, color: '#555555' }] : [])],
 });
+/** The cell of what was had after, with what came between and since. */
+const after = ({ after: { text, verdict }, note }: Report['tests'][number] | Report['compared'][number]): TableCell =>
+  left(`${text} ${verdict}`, note);
 
 /** The hand-back sheet as a PDF document on A4. */
 function sheet(r: Report): TDocumentDefinitions {
@@ -72,6 +72,16 @@ function sheet(r: Report): TDocumentDefinitions {
               ['Part', 'Old', 'New', 'Why', 'Price'],
               r.parts.map((p) => [p.what, plain(p.old), plain(p.fitted), plain(p.why), { text: p.price, alignment: 'right' }]),
               ['auto', '*', '*', '*', 'auto'],
+            ),
+          ]
+        : []),
+      ...(r.aligned.length
+        ? [
+            heading('Alignment'),
+            table(
+              ['Step', 'Wanted', 'Before', 'After'],
+              r.aligned.map((a) => [plain(a.name), plain(a.wanted), plain(a.before || '-'), left(a.after || '-', a.says)]),
+              ['*', '*', 'auto', 'auto'],
             ),
           ]
         : []),

@@ -75,6 +75,34 @@ import { dateText } from '../../ui/clock-text';
           </tbody>
         </table>
       }
+      @if (r.aligned.length) {
+        <h3>Alignment</h3>
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>Step</th>
+              <th>Wanted</th>
+              <th>Before</th>
+              <th>After</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (a of r.aligned; track $index) {
+              <tr>
+                <td>{{ a.name }}</td>
+                <td>{{ a.wanted }}</td>
+                <td>{{ a.before || '–' }}</td>
+                <td>
+                  <b>{{ a.after || '–' }}</b>
+                  @if (a.says) {
+                    <br /><small class="quiet">{{ a.says }}</small>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
       @if (r.tests.length || r.notDone.length) {
         <h3>Tests</h3>
       }

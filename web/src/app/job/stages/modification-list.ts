@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import { partOf, type Modification } from '@amber-relay/core/card';
+import { optionCalled, partOf, type Modification } from '@amber-relay/core/card';
 import {
   modificationText,
   modified,
@@ -38,6 +38,14 @@ const nothing: ModificationTyped = { title: '', designator: '', value: '', secti
         </li>
       }
     </ul>
+    @if (options().length) {
+      <p class="options" role="group" aria-label="What may be fitted to this chassis">
+        <span class="quiet">Fitted to this one?</span>
+        @for (option of options(); track option.id) {
+          <button class="chip" (click)="fit(option.name)">{{ option.name }}</button>
+        }
+      </p>
+    }
     <form (ngSubmit)="add()" aria-label="One more modification">
       <app-field label="What was changed" [refusal]="wrong().title ?? ''">
         <input class="box" name="title" [ngModel]="typed().title" (ngModelChange)="set({ title: $event })" autocomplete="off" />
@@ -97,6 +105,13 @@ const nothing: ModificationTyped = { title: '', designator: '', value: '', secti
     .back {
       text-decoration: line-through;
     }
+    .options {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 6px 10px;
+      margin: 4px 0 8px;
+    }
     form {
       display: grid;
       grid-template-columns: 2fr 1fr 1.4fr auto;
@@ -125,6 +140,12 @@ export class ModificationList {
       forbidden: mayBeForbidden(of.title),
     })),
   );
+  /** What the card says may be fitted, and is not in this set yet. */
+  protected readonly options = computed(() =>
+    (this.job.card()?.options ?? []).filter(
+      (option) => !this.list().some(({ of, rolledBack }) => !rolledBack && optionCalled({ options: [option] }, of.title)),
+    ),
+  );
   /** A part that the card does not have needs a place on it. */
   protected readonly asksWhere = computed(() => {
     const card = this.job.card();
@@ -147,6 +168,10 @@ export class ModificationList {
       ? { designator: designator.trim().toUpperCase(), value: value.trim(), ...(section ? { section } : {}) }
       : {};
     if (await this.writer.keep({ kind: 'modification', title: title.trim(), ...part })) this.typed.set(nothing);
+  }
+
+  protected async fit(option: string): Promise<void> {
+    await this.writer.keep({ kind: 'modification', title: `${option} fitted` });
   }
 
   protected async roll(of: Modification): Promise<void> {

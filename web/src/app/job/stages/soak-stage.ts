@@ -5,51 +5,6 @@ import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { SoakStrip } from './soak-strip';
 
-/** Align: the card's steps in their order, to be put on the tape by hand until this stage does more. */
-@Component({
-  selector: 'app-align-stage',
-  changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <header class="head"><h1>Align</h1></header>
-    <div class="body stack" tabindex="0" role="group" aria-label="Steps of alignment">
-      <p class="panel">
-        Coming: each step with its value before and after, whether there was a real peak, and what it depends on. Until then, note the
-        adjustments on the tape.
-      </p>
-      @if (steps().length) {
-        <section>
-          <h2>The card's order</h2>
-          <ol>
-            @for (s of steps(); track s.id; let i = $index) {
-              <li>
-                <span class="fig">{{ i + 1 }}</span><span class="grow"
-                  ><b>{{ s.name }}</b> <span class="ref">{{ s.adjust.join(', ') }}</span> at
-                  <span class="ref">{{ s.at ?? 'no point' }}</span></span
-                ><span>{{ s.expect }}</span>
-              </li>
-            }
-          </ol>
-        </section>
-      }
-    </div>
-  `,
-  styleUrl: './stage.scss',
-  styles: `
-    li {
-      display: flex;
-      gap: 12px;
-      min-height: 44px;
-      align-items: center;
-      border-top: 1px solid var(--mat-sys-outline-variant);
-    }
-  `,
-})
-export class AlignStage {
-  protected readonly job = inject(JobOnBench);
-  private readonly writer = inject(TapeWriter);
-  protected readonly steps = computed(() => this.job.card()?.alignment ?? []);
-}
-
 /** Soak: a strip of the readings at one point over time; how long is enough comes with a later capability. */
 @Component({
   selector: 'app-soak-stage',

@@ -1,0 +1,54 @@
+import { smallLaid } from '../testing/small-card';
+import { sampleCustomer, sampleJob, sampleSet, sampleShop, tapeOf } from '../testing/entries';
+import type { TapeBody } from '../tape';
+import { buildReport, type Report } from './report';
+
+const card = {
+  ...smallLaid(),
+  alignment: [
+    { id: 'loop', name: 'Loop voltage', adjust: ['C31'], at: 'TP7', expect: '3.10 V', after: [] },
+    { id: 'if', name: 'IF coils', adjust: ['T2', 'T3'], expect: 'peak', after: ['loop'] },
+    { id: 'meter', name: 'S-meter', adjust: ['VR1'], expect: 'S9', after: [] },
+  ],
+};
+const sheetOf = (...bodies: readonly TapeBody[]): Report =>
+  buildReport({ shop: sampleShop, job: sampleJob, customer: sampleCustomer, set: sampleSet, card, tape: tapeOf(...bodies), nowMs: 0 });
+const turned = (adjuster: string, more: Partial<Extract<TapeBody, { kind: 'adjustment' }>> = {}): TapeBody => ({
+  kind: 'adjustment',
+  how: 'set',
+  adjuster,
+  ...more,
+});
+
+describe('the alignment on the sheet', () => {
+  it('has each step that was begun, as it was left, and no other', () => {
+    const sheet = sheetOf(
+      turned('C31', { unit: 'V', before: { value: 3.6, step: 0.1 }, after: { value: 3.1, step: 0.01 } }),
+      turned('T2', { how: 'peak' }),
+    );
+    expect(sheet.aligned).toEqual([
+      { name: 'Loop voltage, C31', wanted: '3.10 V', before: '3.6 V', after: '3.10 V', says: '' },
+      { name: 'IF coils, T2, T3', wanted: 'peak', before: '', after: '', says: 'T3 left' },
+    ]);
+    expect(sheetOf(turned('VR1')).aligned).toEqual([{ name: 'S-meter, VR1', wanted: 'S9', before: '', after: 'done', says: '' }]);
+    expect(sheetOf().aligned).toEqual([]);
+  });
+  it('is told once: what belongs to no step stands among what was done', () => {
+    const { done } = sheetOf(turned('C31', { unit: 'V', after: { value: 3.1, step: 0.01 } }), turned('VR9', { text: 'at the speaker' }));
+    expect(done).toEqual(['VR9 set, at the speaker']);
+  });
+  it('says where it was read, as it was typed', () => {
+    const at = (text: string): TapeBody => turned('C31', { text });
+    expect(sheetOf(at('at tp7'), at('at tp7'), at('at the counter, stiff')).aligned[0]?.says).toBe('at tp7, at the counter, stiff');
+  });
+  it('says that a step is sealed', () => {
+    const sheet = sheetOf(turned('C31'), turned('C31', { how: 'seal' }));
+    expect([sheet.aligned[0]?.says, sheet.done]).toEqual(['sealed', []]);
+    expect(sheetOf(turned('VR9', { how: 'seal' })).done).toEqual(['VR9 sealed']);
+  });
+  it('says of a step that it was disturbed, or had no peak', () => {
+    const says = (...bodies: readonly TapeBody[]): string[] => sheetOf(...bodies).aligned.map((row) => row.says);
+    expect(says(turned('C31'), turned('T2', { how: 'peak' }), turned('T3', { how: 'peak' }), turned('C31'))).toEqual(['', 'C31 set since']);
+    expect(says(turned('T2', { how: 'peak', none: true }))).toEqual(['no peak found: core broken, or the stage open?']);
+  });
+});

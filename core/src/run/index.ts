@@ -1,0 +1,1 @@
+export { alignRun, backedOff, nextStep, readAt, type AlignStep, type StepState } from './align-run';
