@@ -19,7 +19,7 @@ module.exports = {
       'entry',
       'link',
     ],
-    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'standin', 'testing'],
+    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'feed', 'standin', 'testing'],
   ],
   webRooms: [
     ...['ui', 'storage', 'bench', 'instruments', 'diagram', 'pictures', 'sheets', 'book-in', 'job', 'cards', 'sums', 'jobs', 'day'],

@@ -1,11 +1,11 @@
 import { conditionText, expectationAt, pointOf, sectionOf, type LaidCard, type TestPoint } from '../card';
-import { dayOf, dayOfWord, isDesignator, LineRest, ofWord, refuse, takeConditions, wordsOf, type EntryContext, type Word } from '../line';
+import { dayOf, dayOfWord, isDesignator, LineRest, refuse, takeConditions, wordsOf, type EntryContext, type Word } from '../line';
 import { functionsNamed } from './functions-named';
 import { partLine } from './part-line';
 import { levelOhm, takeValue } from './take-value';
 import { channelLimits, testLine, testReading } from './test-line';
 import { reading, type Understood } from './understood';
-import { verbs } from './verbs';
+import { verbOf } from './verbs';
 import { entryCaution, entryTitle, type TapeBody } from '../tape';
 import { resultNames } from '../words';
 
@@ -27,7 +27,7 @@ export function readLine(line: string, context: EntryContext): Understood {
   const told = toldAfterwards(words, line, context);
   if (told) return told;
   const { card } = context;
-  const verb = ofWord(verbs, first.text.toLowerCase());
+  const verb = verbOf(first.text);
   if (verb) {
     const rest = new LineRest(line, words.slice(1));
     const read = verb(rest, context);

@@ -1,4 +1,5 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import type { Fed } from '@amber-relay/core/feed';
 import {
   allSums,
   fieldsOf,
@@ -34,6 +35,8 @@ export class OpenSum {
   /** The file a result came from, and how far in % it has been read while it is. */
   readonly fromFile = signal<string | undefined>(undefined);
   readonly progress = signal<number | undefined>(undefined);
+  /** What of a job stands in the form, as it was taken; undefined once one has typed into it. */
+  readonly fed = signal<{ readonly key: string; readonly fields: readonly string[]; readonly as: string } | undefined>(undefined);
   /** Counts the files that were read, so that only the newest is listened to. */
   private reading = 0;
 
@@ -127,13 +130,26 @@ export class OpenSum {
   private show(sum: Sum, texts: FormRow, way: Way | undefined): void {
     this.endReading();
     this.fromFile.set(undefined);
+    this.fed.set(undefined);
     this.answer.set(undefined);
     this.sum.set(sum);
     this.way.set(way);
     this.texts.set(texts);
   }
 
+  /** Puts what a job gives into the form. What else was typed stays; an example does not. */
+  feed({ key, input }: Fed): void {
+    const sum = this.sum();
+    const fields = Object.keys(input);
+    const given = Object.fromEntries(Object.entries(formText(sum, input)).filter(([name]) => fields.includes(name)));
+    this.show(sum, { ...(this.isExample() ? {} : this.texts()), ...given }, this.way());
+    this.fed.set({ key, fields, as: JSON.stringify(input) });
+    this.memory.use(sum.id);
+    this.leave();
+  }
+
   change(name: string, text: FormText): void {
+    if (this.fed()?.fields.includes(name)) this.fed.set(undefined);
     this.fromFile.set(undefined);
     this.texts.update((texts) => ({ ...texts, [name]: text, ...this.unitTyped(name, text) }));
     this.memory.use(this.sum().id);

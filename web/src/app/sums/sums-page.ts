@@ -13,6 +13,7 @@ import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import { Choice, type ChoiceOption } from '../ui/choice';
+import { JobFeed } from './job-feed';
 import { OpenSum } from './open-sum';
 import { SumAnswer } from './sum-answer';
 import { SumField } from './sum-field';
@@ -33,7 +34,7 @@ const above30MHz: ReadonlySet<string> = new Set(['vhf-uhf-fm', 'vhf-all-mode', '
 @Component({
   selector: 'app-sums-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
+  imports: [Choice, JobFeed, MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
   providers: [SumSolver, OpenSum],
   templateUrl: './sums-page.html',
   styleUrl: './sums-page.scss',
