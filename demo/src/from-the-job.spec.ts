@@ -1,7 +1,8 @@
 import type { LaidCard } from '@amber-relay/core/card';
 import { CoreError } from '@amber-relay/core/errors';
-import { fedBy, fedSums, type Fed } from '@amber-relay/core/feed';
+import { fedBy, fedSums, oscillatorAdvice, type Fed } from '@amber-relay/core/feed';
 import { startCondition } from '@amber-relay/core/job';
+import { planBench } from '@amber-relay/core/run';
 import { resultText, solve, sumById, type Sum } from '@amber-relay/core/sums';
 import { demoCards } from './demo-cards';
 import { cardNamed, typedTape } from './typed-tape';
@@ -31,6 +32,27 @@ describe('what a job gives to a sum', () => {
     expect(out.adjustFirst).toBe('X1');
     expect(out.estimates.find(({ name }) => name === 'X1')?.errorHz).toBeCloseTo(-60, 0);
     expect(Math.abs(out.estimates.find(({ name }) => name === 'X2')?.errorHz ?? NaN)).toBeLessThan(2);
+  });
+
+  it('says what is turned for an oscillator that is off, in the order of the alignment, and nothing where all is right', () => {
+    const advice = (...lines: readonly string[]) =>
+      oscillatorAdvice({ card: ob7, stood: typedTape(ob7, lines), condition: startCondition(ob7) });
+    const [first, ...more] = advice('tp3 10239940 Hz', 'ch19 am keyed 27.1849034M');
+    expect(first?.adjust).toEqual(['C33']);
+    expect(first?.says).toMatch(/^X1 is 60\.?\d* Hz low, ± .*: turn C33; the carrier goes 1\.61 Hz for each Hz of it$/);
+    expect(more).toEqual([]);
+    expect(advice('tp3 10240000 Hz', 'ch19 am keyed 27.185M')).toEqual([]);
+    expect(advice()).toEqual([]);
+  });
+
+  it('counts a frequency at the point where the card expects it, whatever section that is of', () => {
+    const bench = planBench(ob7, typedTape(ob7, ['ch19 am keyed tp5 16.53M', 'ch19 am keyed 27.225M']), {
+      channel: 19,
+      mode: 'AM',
+      keyed: true,
+    });
+    expect(bench?.firstWrong?.id).toBe('fp-vco');
+    expect(bench?.nodes.find(({ id }) => id === 'fp-vco')?.start).toBe('tp5 ');
   });
 
   it('leaves out what was read before something of the plan was turned, and says so', () => {

@@ -90,4 +90,25 @@ describe('what a line wants a value for', () => {
     expect(valueWanted('pwr keyed', keyed)?.caution).toContain('dummy load');
     expect(valueWanted('pwr keyed', context())?.caution).toBe('');
   });
+
+  it('is, of a line that turns an adjuster, what is read at the point of its step', () => {
+    const card: LaidCard = {
+      ...smallLaid(),
+      alignment: [
+        { id: 'loop', name: 'Loop', adjust: ['C31'], at: 'TP7', expect: '3.1 V', after: [] },
+        { id: 'ear', name: 'By ear', adjust: ['C12'], at: 'the speaker', expect: 'most', after: [] },
+      ],
+    };
+    const of = (line: string): unknown => valueWanted(line, context(card))?.subject;
+    const tp7 = { what: 'point', point: 'TP7' };
+    expect([of('set c31'), of('set c31 3.6V >'), of('peak loop '), of('peak loop -60mV ->')]).toEqual([tp7, tp7, tp7, tp7]);
+    expect(['set c31 3.6V', 'set c31 3.6V > 3.1V', 'seal c31', 'peak c31 none', 'peak c12', 'set c31 at tp7 x'].map(of)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+  });
 });

@@ -29,8 +29,25 @@ const readAsAc = (point: TestPoint): boolean =>
 
 const withoutPower = 'Set off, unplugged and its capacitors discharged: this is read without power.';
 
-/** What a line still wants a value for; undefined where it has one, or is no reading. */
+/** The point at which a step of alignment is read, where a line turns an adjuster and wants the figure after it: `peak l7`, `set c31 3.6V >`. */
+function readAtStep(line: string, context: EntryContext): string | undefined {
+  const { card } = context;
+  const whole = attempt(() => readLine(line.replace(/\s*(?:->|→|>)\s*$/, ''), context));
+  const entry = whole.ok ? whole.value.entry : null;
+  if (!card || entry?.kind !== 'adjustment' || entry.how === 'seal' || entry.none || entry.before || entry.text !== undefined)
+    return undefined;
+  if (entry.after && !/(?:->|→|>)\s*$/.test(line.trim())) return undefined;
+  const step = card.alignment.find(({ id, adjust }) => (entry.step === undefined ? adjust.includes(entry.adjuster) : id === entry.step));
+  return step?.at === undefined ? undefined : pointOf(card, step.at)?.id;
+}
+
+/**
+ * What a line still wants a value for; undefined where it has one, or is no reading. A line that turns an adjuster wants what is read at the
+ * point of its step.
+ */
 export function valueWanted(line: string, context: EntryContext): ValueWanted | undefined {
+  const at = readAtStep(line, context);
+  if (at !== undefined) return valueWanted(at.toLowerCase(), context);
   const whole = attempt(() => readLine(line, context));
   if (whole.ok && whole.value.entry) return undefined;
   // "Nothing there" is the value that any reading takes.

@@ -19,6 +19,7 @@ export * from './price';
 export * from './records';
 export { agedBeside, policyNames, repairPolicies, type RepairPolicy } from './repair-policy';
 export * from './report';
+export type { SweepPicture, SweptTable } from './swept';
 export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';
 export { readStockLines, stockColumns, stockRow, type StockLine } from './stock-lines';
@@ -35,3 +36,4 @@ export {
   wrongChecks,
   type SafetyCheck,
 } from './safety-checks';
+export { minutesFor, soakLine, soakOf, sureAfter, sureText, type Soak, type SoakState } from './soak';

@@ -5,8 +5,10 @@ import { holds, testCourses } from './before-after';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
+import { soakOf } from './soak';
 import { alignRun } from '../run';
-import { ofKind, standing, type TapeEntry } from '../tape';
+import { dayOf, timeOf } from '../line';
+import { cyclesText, ofKind, spanText, standing, type TapeEntry } from '../tape';
 import { stages, type Stage } from '../words';
 
 export type StageState = 'done' | 'in-hand' | 'missing' | 'not-begun' | 'not-needed';
@@ -90,7 +92,15 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
       const label = after ? 'after' : 'before';
       return done === table.length ? ['done', `${label}: all ${done}`] : ['in-hand', `${label}: ${done} of ${table.length}`];
     },
-    soak: () => ['not-begun', 'not begun'],
+    soak: () => {
+      const last = ofKind(stood, 'soak').at(-1);
+      // Whether its time is over is known by the clock of who looks; here only what was told.
+      const soak = last && soakOf(card, stood, Date.parse(last.at));
+      if (!soak || soak.state === 'void') return ['not-begun', soak ? 'begin it again' : 'not begun'];
+      if (soak.state === 'failed') return ['missing', 'failed'];
+      if (soak.state === 'short') return ['missing', 'ended too early'];
+      return soak.state === 'held' ? ['done', `held ${spanText(Math.floor(soak.heldMinutes))}`] : ['in-hand', 'runs'];
+    },
     'hand-back': () =>
       ofKind(stood, 'handed-back').length
         ? ['done', 'handed back']
@@ -105,6 +115,17 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
   });
 }
 
+/** Of a soak that runs and was begun after the last wait: until when, or how many cycles; undefined where none does. */
+function soakingUntil(card: LaidCard | undefined, stood: readonly TapeEntry[], since: number): string | undefined {
+  const last = ofKind(stood, 'soak').at(-1);
+  const soak = last && last.seq > since ? soakOf(card, stood, Date.parse(last.at)) : undefined;
+  if (soak?.state !== 'running') return undefined;
+  const due = soak.dueMs === undefined ? undefined : new Date(soak.dueMs);
+  return due
+    ? `until ${timeOf(due)}${dayOf(due) === dayOf(new Date(soak.beganMs)) ? '' : `, ${dayOf(due)}`}`
+    : cyclesText(soak.cycles ?? 0);
+}
+
 /** The stage where the work stands: the first after the last one done that is not done, and what the job waits for. */
 export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard | undefined): JobSummary {
   const stood = standing(tape);
@@ -116,11 +137,12 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
     (s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'),
   );
   const wait = ofKind(stood, 'wait').at(-1);
+  const soaks = soakingUntil(card, stood, wait?.seq ?? 0);
   return {
     stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),
-    waits: finished ? 'nothing' : (wait?.reason ?? 'nothing'),
-    waitText: finished || !wait || wait.reason === 'nothing' ? '' : wait.text,
-    ...(finished || wait?.until === undefined ? {} : { waitUntil: wait.until }),
+    waits: finished ? 'nothing' : soaks === undefined ? (wait?.reason ?? 'nothing') : 'soak',
+    waitText: finished ? '' : (soaks ?? (!wait || wait.reason === 'nothing' ? '' : wait.text)),
+    ...(finished || soaks !== undefined || wait?.until === undefined ? {} : { waitUntil: wait.until }),
     finished,
     entries: tape.length,
     lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),

@@ -10,14 +10,12 @@ import { policyLines } from './repair-policy';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
+import { cellOf, nothing, type ReportCell } from './report-cell';
+import { soakLine } from './soak';
+import { sweptTables, type SweptTable } from './swept';
 import { foundLines, problems } from './work-lines';
-import { resultNames, verdictNames, type WorkState } from '../words';
+import { resultNames, type WorkState } from '../words';
 
-/** A cell of the before/after table, ready to be read. */
-export interface ReportCell {
-  readonly text: string;
-  readonly verdict: string;
-}
 /** The hand-back sheet: what the owner and the next repairer need to know, in words. */
 export interface Report {
   readonly shop: ShopSettings;
@@ -53,6 +51,8 @@ export interface Report {
     readonly after: string;
     readonly says: string;
   }[];
+  /** What was read over several steps, as it is now beside the time before, with its picture. */
+  readonly swept: readonly SweptTable[];
   /** Tests of the card that were not done, by name. */
   readonly notDone: readonly string[];
   /** Functions, points, parts and kept sums that were tried both before and after, or failed. */
@@ -69,13 +69,7 @@ export interface Report {
   readonly cautions: readonly string[];
 }
 
-const nothing: ReportCell = { text: '–', verdict: 'not done' };
 const untouched: ReportCell = { text: '–', verdict: 'not touched by the repair' };
-const cellOf = (reading: EntryOf<'reading'>): ReportCell => ({
-  text: readingText(reading),
-  // That the card says nothing of it is no news for the owner.
-  verdict: reading.verdict === 'no-limit' ? '' : `${verdictNames[reading.verdict]}${reading.typical ? ', by what is typical' : ''}`,
-});
 const triedCell = ({ result }: EntryOf<'function'>): ReportCell => ({ text: resultNames[result], verdict: '' });
 const sumCell = ({ result }: EntryOf<'sum'>): ReportCell => ({ text: result, verdict: '' });
 
@@ -228,9 +222,10 @@ export function buildReport(input: {
       // Where it was read, and what else was said of it.
       says: [...new Set([says, ...saidOf(stood, entries), sealed ? 'sealed' : ''])].filter(Boolean).join(', '),
     })),
+    swept: sweptTables(card, stood),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
-    measured: measuredLines(card, stood, compared),
+    measured: [...measuredLines(card, stood, compared), ...[soakLine(card, stood, input.nowMs)].flatMap((line) => line ?? [])],
     modified: input.set.modifications.filter((each) => !each.rolledBack).map(modificationText),
     toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
     leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],

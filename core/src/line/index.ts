@@ -15,3 +15,4 @@ export {
 } from './places';
 export { resultAtEnd, resultWords, takeResult } from './results';
 export { dayOf, dayOfWord, daysAfter, minutesOf, minutesOfTime, takeMinutes, takeMoment, timeOf } from './spans';
+export { stepsIn, usualSteps } from './sweep-steps';

@@ -4,6 +4,7 @@ import { parseQuantity, quantityText, type Quantity } from '../quantity';
 import { attempt } from '../errors';
 import { ofKind, type EntryOf, type TapeEntry } from '../tape';
 import { adjustingNames, type Adjusting } from '../words';
+import type { LiveAim } from './live-bar';
 
 type CardStep = Card['alignment'][number];
 type Turned = EntryOf<'adjustment'>;
@@ -31,6 +32,8 @@ export interface AlignStep {
   readonly waits: readonly string[];
   /** The start of the line that tells it. */
   readonly start: string;
+  /** What is looked for on a meter while one turns. */
+  readonly aim: LiveAim;
   /** The entries that tell it, in order. */
   readonly entries: readonly string[];
 }
@@ -43,6 +46,9 @@ function wanted({ expect }: CardStep): { readonly how: Adjusting; readonly figur
   const read = attempt(() => parseQuantity(text));
   return read.ok && read.value.unit !== '' ? { how: 'set', figure: read.value } : { how: 'adjust' };
 }
+
+const aimOf = (how: Adjusting, figure: Quantity | undefined): LiveAim =>
+  figure ? { for: 'figure', value: figure.value } : { for: how === 'dip' ? 'least' : 'most' };
 
 /** The sections in which what a step turns lies. */
 const sectionsOf = (card: LaidCard, { adjust }: CardStep): readonly string[] => [
@@ -154,6 +160,7 @@ export function alignRun(card: LaidCard, stood: readonly TapeEntry[]): readonly 
       entries: [...entries, ...(entries.length ? seals : [])].map((entry) => entry.id),
       sealed:
         entries.length > 0 && entries.every(({ adjuster, seq }) => seals.some((seal) => seal.adjuster === adjuster && seal.seq > seq)),
+      aim: aimOf(how, figure),
       start: `${how} ${(isDesignator(target) ? target : name).toLowerCase()} `,
     };
     const last = entries.at(-1);

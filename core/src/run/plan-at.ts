@@ -1,4 +1,14 @@
-import { channelHz, conditionText, meets, narrowness, type Card, type Condition, type LaidCard } from '../card';
+import {
+  channelHz,
+  conditionText,
+  expectationAt,
+  meets,
+  narrowness,
+  type Card,
+  type Condition,
+  type LaidCard,
+  type TestPoint,
+} from '../card';
 import { nodeFrequencies } from '../plan';
 import { parseQuantity, quantityText } from '../quantity';
 import { attempt } from '../errors';
@@ -83,6 +93,35 @@ export interface Counted {
   readonly sigmaHz: number;
 }
 
+/** Within this share two figures of a card are of one frequency. */
+const sameShare = 2e-5;
+
+/** The point at which a node is counted in a state of the set: where the card expects its frequency, else one of its section. */
+export function pointOfNode(card: Card, node: PlanNode, plan: PlanAt): TestPoint | undefined {
+  const hz = plan.hz.get(node.id);
+  const counted = card.testPoints.filter(({ unit }) => unit === 'Hz');
+  return (
+    counted.find((point) => {
+      const nominal = expectationAt(point, plan.condition)?.nominal;
+      return hz !== undefined && nominal !== undefined && Math.abs(nominal / hz - 1) < sameShare;
+    }) ?? counted.find(({ section }) => section === node.section)
+  );
+}
+
+/** The node whose frequency stands at a point: what is expected there, else that of its section which comes nearest. */
+function nodeAt(card: Card, point: TestPoint, plan: PlanAt, readHz: number | null): PlanNode | undefined {
+  const nominal = expectationAt(point, plan.condition)?.nominal;
+  const known = card.frequencyPlan.filter(({ id }) => plan.hz.has(id));
+  const off = ({ id }: PlanNode, from: number): number => Math.abs((plan.hz.get(id) ?? 0) / from - 1);
+  const expected = nominal === undefined ? [] : known.filter((node) => off(node, nominal) < sameShare);
+  const own = known.filter(({ section }) => section === point.section);
+  return (
+    expected.find((node) => own.includes(node)) ??
+    expected[0] ??
+    [...own].sort((a, b) => off(a, readHz ?? nominal ?? 1) - off(b, readHz ?? nominal ?? 1))[0]
+  );
+}
+
 function countedOf(card: LaidCard, entry: EntryOf<'reading'>): Counted | undefined {
   const { subject, unit, value } = entry;
   if (unit !== 'Hz') return undefined;
@@ -92,11 +131,8 @@ function countedOf(card: LaidCard, entry: EntryOf<'reading'>): Counted | undefin
   if (subject.what === 'point') {
     const point = card.testPoints.find(({ id }) => id === subject.point);
     const plan = point && planAt(card, entry.condition);
-    const own = plan ? card.frequencyPlan.filter(({ section, id }) => section === point.section && plan.hz.has(id)) : [];
-    const should = (node: PlanNode): number => plan?.hz.get(node.id) ?? 0;
-    // What stands at a section that has several is that which comes nearest.
-    const [node] = [...own].sort((a, b) => Math.abs(should(a) - (value ?? 0)) - Math.abs(should(b) - (value ?? 0)));
-    return plan && node && { entry, node, plan, label: subject.point, shouldHz: should(node), readHz: value, sigmaHz };
+    const node = plan && nodeAt(card, point, plan, value);
+    return plan && node && { entry, node, plan, label: subject.point, shouldHz: plan.hz.get(node.id) ?? 0, readHz: value, sigmaHz };
   }
   const under = {
     keyed: true,

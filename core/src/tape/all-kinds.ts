@@ -24,8 +24,10 @@ import { remark } from './kinds/remark';
 import { remedy } from './kinds/remedy';
 import { safety } from './kinds/safety';
 import { signOff } from './kinds/sign-off';
+import { soak } from './kinds/soak';
 import { stage } from './kinds/stage';
 import { strike } from './kinds/strike';
+import { sweep } from './kinds/sweep';
 import { sum } from './kinds/sum';
 import { wait } from './kinds/wait';
 import { work } from './kinds/work';
@@ -55,6 +57,8 @@ export const allKinds = [
   cause,
   work,
   sum,
+  sweep,
+  soak,
   correction,
   note,
   remark,

@@ -12,6 +12,8 @@ export {
   type PartMeasure,
   type ReadingSubject,
 } from './kinds/reading';
+export { cyclesText, spanText } from './kinds/soak';
+export { sweptText, sweptWord, type Swept } from './kinds/sweep';
 export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
 export { ofKind, standing, strikesOf, tapeLines, type TapeLine } from './tape';
 export { kindOf, tapeEntrySchema, type EntryOf, type TapeBody, type TapeEntry } from './tape-entry';

@@ -13,6 +13,7 @@ export {
   mendText,
   resultNames,
   stageNames,
+  sweptNames,
   verdictNames,
   waitNames,
   workNames,
@@ -32,6 +33,7 @@ export {
   remedies,
   severities,
   stages,
+  sweptOver,
   waitReasons,
   workStates,
   type Adjusting,
@@ -45,5 +47,6 @@ export {
   type ReadingVerdict,
   type Remedy,
   type Stage,
+  type SweptOver,
   type WorkState,
 } from './vocabulary';

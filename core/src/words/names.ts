@@ -8,6 +8,7 @@ import type {
   ReadingOutcome,
   ReadingVerdict,
   Stage,
+  SweptOver,
   waitReasons,
   WorkState,
 } from './vocabulary';
@@ -144,3 +145,12 @@ export const hazardNames = {
   solvent: 'Solvents',
   general: 'Cautions',
 } as const;
+
+export const sweptNames: Readonly<Record<SweptOver, string>> = {
+  channel: 'channels',
+  band: 'bands',
+  mode: 'modes',
+  level: 'generator levels',
+  supply: 'supply voltages',
+  closing: 'closings',
+};

@@ -84,3 +84,7 @@ export type WorkState = (typeof workStates)[number];
 /** How a claim was found to be. */
 export const claimStands = ['open', 'confirmed', 'contradicted'] as const;
 export type ClaimStand = (typeof claimStands)[number];
+
+/** What a sweep may go through while all else stays. */
+export const sweptOver = ['channel', 'band', 'mode', 'level', 'supply', 'closing'] as const;
+export type SweptOver = (typeof sweptOver)[number];

@@ -41,13 +41,23 @@ export class InstrumentLink {
   }
 
   /**
+   * Reads what is wanted once, as it stands at this moment: for a meter that one watches.
+   *
+   * @throws CoreError when the instrument is not reached or refuses; the abort error when `signal` stopped it.
+   */
+  async sample(instrument: Instrument, wanted: ValueWanted, held: HeldAt, signal?: AbortSignal): Promise<ScpiReading> {
+    const reading = await ask<ScpiReading>('read', bodyOf(instrument, wanted, held), signal);
+    return { value: reading.value, step: honestStep(reading, wanted.unit, instrument) };
+  }
+
+  /**
    * Reads what is wanted until two readings in a row agree; a counter, which has averaged over its gate, once.
    *
    * @throws CoreError when the instrument is not reached or refuses; the abort error when `signal` stopped it.
    */
   async read(instrument: Instrument, wanted: ValueWanted, held: HeldAt, signal?: AbortSignal): Promise<LinkReading> {
-    const { unit, ac, subject, condition, nominalHz } = wanted;
-    const body = { instrument: instrument.id, link: instrument.link, unit, ac, at: { ...held, subject, condition, ac, nominalHz } };
+    const { unit } = wanted;
+    const body = bodyOf(instrument, wanted, held);
     this.state.set('reading');
     try {
       let last = await ask<ScpiReading>('read', body, signal);
@@ -69,6 +79,15 @@ export class InstrumentLink {
     }
   }
 }
+
+/** What the server is asked: which instrument, what of, and where its probe is held. */
+const bodyOf = ({ id, link }: Instrument, { unit, ac, subject, condition, nominalHz }: ValueWanted, held: HeldAt) => ({
+  instrument: id,
+  link,
+  unit,
+  ac,
+  at: { ...held, subject, condition, ac, nominalHz },
+});
 
 async function ask<Answer>(what: 'identify' | 'confirm' | 'read', body: unknown, signal: AbortSignal | undefined): Promise<Answer> {
   const answer = await fetch(`/api/link/${what}`, {

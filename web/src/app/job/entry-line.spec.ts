@@ -10,6 +10,7 @@ import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { EntryLine } from './entry-line';
 import { benchProviders } from './bench-providers';
 import { JobOnBench } from './job-on-bench';
+import { LineOffer } from './line-offer';
 import { still } from '../testing/still';
 
 describe('EntryLine', () => {
@@ -73,6 +74,21 @@ describe('EntryLine', () => {
       jasmine.objectContaining({ kind: 'reading', value: 3.1, verdict: 'in' }),
     );
     expect(box().value).toBe('');
+  });
+
+  it('takes a line that comes by itself only where nothing is being typed', async () => {
+    const line = fixture.debugElement.injector.get(LineOffer);
+    await type('note half a thought');
+    line.offerGently('tp7 ch40 ');
+    await settle();
+    expect(box().value).toBe('note half a thought');
+    await type('');
+    line.offerGently('tp7 ch40 ');
+    await settle();
+    expect(box().value).toBe('tp7 ch40 ');
+    line.offer('tp5 ');
+    await settle();
+    expect(box().value).toBe('tp5 ');
   });
 
   it('asks of a figure that is hardly so, and keeps it when it is given twice', async () => {

@@ -124,6 +124,7 @@ export class EntryLine {
       const offered = this.line.offered();
       if (!offered) return;
       untracked(() => {
+        if (offered.gently && this.text().trim() !== '') return;
         this.text.set(offered.line);
         this.box().nativeElement.value = offered.line;
         this.focus();

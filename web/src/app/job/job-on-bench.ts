@@ -1,8 +1,8 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { sectionName } from '@amber-relay/core/card';
-import { curedBy, labourClock, problems, retests, safetySigned, stageStates } from '@amber-relay/core/job';
-import { doubtedEntries, standing, tapeLines, type TapeEntry } from '@amber-relay/core/tape';
+import { curedBy, labourClock, problems, retests, safetySigned, soakOf, stageStates } from '@amber-relay/core/job';
+import { doubtedEntries, ofKind, standing, tapeLines, type TapeEntry } from '@amber-relay/core/tape';
 import { of, switchMap } from 'rxjs';
 import { BenchLine } from '../bench/bench-line';
 import { fromStore } from '../storage/from-store';
@@ -55,7 +55,12 @@ export class JobOnBench {
       if (file) this.bench.file.set(file);
       const problems = this.problems();
       const atMs = this.clock.now().getTime();
+      const last = ofKind(this.stood(), 'soak').at(-1);
+      const soak = last && last.act !== 'end' ? soakOf(this.card(), this.stood(), Date.parse(last.at)) : undefined;
       this.bench.news.set({
+        ...(soak?.state === 'running'
+          ? { soak: { beganMs: soak.beganMs, ...(soak.dueMs === undefined ? {} : { dueMs: soak.dueMs }) } }
+          : {}),
         problems: { all: problems.length, open: problems.filter(({ state }) => state === 'open' || state === 'found').length },
         labour: { ...labourClock(this.tape(), atMs), atMs },
       });

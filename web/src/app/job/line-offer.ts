@@ -44,7 +44,7 @@ export class LineOffer {
     };
   });
 
-  private readonly offers = signal<{ readonly line: string; readonly n: number } | null>(null);
+  private readonly offers = signal<{ readonly line: string; readonly n: number; readonly gently?: true } | null>(null);
   /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */
   readonly offered = this.offers.asReadonly();
 
@@ -57,6 +57,11 @@ export class LineOffer {
   /** Puts a line into the entry line, ready for its value. */
   offer(line: string): void {
     this.offers.update((before) => ({ line, n: (before?.n ?? 0) + 1 }));
+  }
+
+  /** Puts a line into the entry line by itself: where something is being typed there, that stays. */
+  offerGently(line: string): void {
+    this.offers.update((before) => ({ line, n: (before?.n ?? 0) + 1, gently: true }));
   }
 
   /** Reads a line as the entry line would, e.g. for a form that offers one field a test. */

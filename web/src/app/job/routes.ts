@@ -25,6 +25,12 @@ export const routes: Routes = [
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'functions' },
       ...stages.map((stage) => ({ path: stage, title: stageNames[stage], loadComponent: screens[stage] })),
+      { path: 'test/sweeps', title: 'Sweeps', loadComponent: () => import('./stages/sweeps-stage').then((m) => m.SweepsStage) },
+      {
+        path: 'test/frequencies',
+        title: 'Frequencies',
+        loadComponent: () => import('./stages/frequencies-stage').then((m) => m.FrequenciesStage),
+      },
       { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
     ],
   },

@@ -31,6 +31,11 @@ import { BenchLine } from '../bench/bench-line';
         <span>Labour{{ running() ? ', running' : '' }}</span
         ><span class="fig">{{ labour() }}</span>
       </div>
+      @if (soak(); as text) {
+        <a class="clock link" [routerLink]="['/job', file.row.id, 'soak']" data-soak-clock>
+          <span>Soak</span><span class="fig">{{ text }}</span>
+        </a>
+      }
     } @else {
       <p class="none quiet">No job on the bench. Open one, or book one in.</p>
     }
@@ -149,6 +154,13 @@ export class TopLine {
   protected readonly labour = computed(() => {
     const { seconds, running, atMs } = this.bench.news()?.labour ?? { seconds: 0, running: false, atMs: 0 };
     return clockText(running ? seconds + Math.max(0, this.now() - atMs) / 1000 : seconds);
+  });
+  /** The soak that runs: what is left of it, or how long it has gone on where it only counts cycles. */
+  protected readonly soak = computed(() => {
+    const { dueMs, beganMs } = this.bench.news()?.soak ?? {};
+    if (beganMs === undefined) return '';
+    if (dueMs === undefined) return clockText(Math.max(0, this.now() - beganMs) / 1000);
+    return dueMs > this.now() ? `${clockText((dueMs - this.now()) / 1000)} left` : 'time is over';
   });
   protected readonly problemsText = computed(() => {
     const { open, all } = this.bench.news()?.problems ?? { open: 0, all: 0 };

@@ -4,6 +4,7 @@ import pdfMake from 'pdfmake/build/pdfmake';
 import pdfFonts from 'pdfmake/build/vfs_fonts';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { dateText } from '../../ui/clock-text';
+import { sweepSvg } from './sweep-picture';
 
 /** The minus sign and a few others are missing in the paper face; plain ones are put in their place. */
 const plain = (text: string): string => text.replace(/\u2212/g, '-');
@@ -85,6 +86,16 @@ function sheet(r: Report): TDocumentDefinitions {
             ),
           ]
         : []),
+      ...r.swept.flatMap((sweep): Content[] => [
+        heading(`Read step by step: ${plain(sweep.title)}`),
+        table(
+          ['Step', 'Before', 'After'],
+          sweep.rows.map((row) => [plain(row.step), plain(row.before || '-'), left(`${row.after.text} ${row.after.verdict}`, '')]),
+          ['*', 'auto', 'auto'],
+        ),
+        ...(sweep.picture ? [{ svg: sweepSvg(sweep.picture), margin: [0, 4, 0, 0] as Margin }] : []),
+        ...(sweep.apart ? [{ text: plain(sweep.apart), margin: [0, 2, 0, 0] as Margin }] : []),
+      ]),
       ...(r.tests.length || r.notDone.length ? [heading('Tests')] : []),
       ...(r.tests.length
         ? [

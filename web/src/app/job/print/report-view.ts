@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Report } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
 import { dateText } from '../../ui/clock-text';
+import { SweepPictureView } from './sweep-picture';
 
 /** The hand-back sheet on the screen and on paper. */
 @Component({
   selector: 'app-report-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SweepPictureView],
   template: `
     @let r = report();
     <article>
@@ -102,6 +104,39 @@ import { dateText } from '../../ui/clock-text';
             }
           </tbody>
         </table>
+      }
+      @for (sweep of r.swept; track $index) {
+        <h3>Read step by step: {{ sweep.title }}</h3>
+        <div class="swept">
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>Step</th>
+                <th>Before</th>
+                <th>After</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of sweep.rows; track row.step) {
+                <tr>
+                  <td>{{ row.step }}</td>
+                  <td>{{ row.before || '–' }}</td>
+                  <td>
+                    <b>{{ row.after.text }}</b>&ngsp;<small>{{ row.after.verdict }}</small>
+                  </td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <div>
+            @if (sweep.picture; as picture) {
+              <app-sweep-picture [picture]="picture" [label]="sweep.title + ': ' + sweep.apart" />
+            }
+            @if (sweep.apart) {
+              <p>{{ sweep.apart }}</p>
+            }
+          </div>
+        </div>
       }
       @if (r.tests.length || r.notDone.length) {
         <h3>Tests</h3>
@@ -231,6 +266,12 @@ import { dateText } from '../../ui/clock-text';
     </article>
   `,
   styles: `
+    .swept {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      gap: 16px;
+      align-items: start;
+    }
     article {
       background: var(--mat-sys-surface-container);
       padding: 16px 20px;

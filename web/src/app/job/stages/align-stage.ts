@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { partOf } from '@amber-relay/core/card';
+import { oscillatorAdvice } from '@amber-relay/core/feed';
 import { alignRun, backedOff, nextStep, readAt, type AlignStep, type StepState } from '@amber-relay/core/run';
 import type { StageState } from '@amber-relay/core/job';
 import { isDesignator } from '@amber-relay/core/line';
@@ -11,6 +12,7 @@ import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 import { TapeWriter } from '../tape-writer';
+import { LiveBarView } from './live-bar';
 
 const marks: Readonly<Record<StepState, StageState>> = {
   open: 'not-begun',
@@ -24,7 +26,7 @@ const marks: Readonly<Record<StepState, StageState>> = {
 @Component({
   selector: 'app-align-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BeginCard, MatButton, RouterLink, StateMark],
+  imports: [BeginCard, LiveBarView, MatButton, RouterLink, StateMark],
   template: `
     <header class="head">
       <h1>Align</h1>
@@ -56,6 +58,17 @@ const marks: Readonly<Record<StepState, StageState>> = {
             What is read rose by {{ level.rise }} dB: turn the generator back, so that the AGC stays out of it.
             <button class="chip" (click)="line.offer('gen ' + level.typed + ' ')">to {{ level.text }}</button>
           </p>
+        }
+        @for (one of advice(); track one.name) {
+          <p class="advice" role="status">
+            {{ one.says }}.
+            @for (name of one.adjust; track name) {
+              <button class="chip" (click)="line.offer('set ' + name.toLowerCase() + ' ')">{{ name }}</button>
+            }
+          </p>
+        }
+        @if (next(); as step) {
+          <app-live-bar class="live" [start]="step.start" [name]="step.name" [aim]="step.aim" />
         }
         <ol>
           @for (step of steps(); track step.id; let i = $index) {
@@ -186,6 +199,11 @@ export class AlignStage {
       where: card ? readAt(card, step) : '',
       take: step.state === 'open' ? 'Take' : 'Once more',
     }));
+  });
+  /** Oscillators that are off by what was counted, with what is turned for each. */
+  protected readonly advice = computed(() => {
+    const card = this.job.card();
+    return card ? oscillatorAdvice({ card, stood: this.job.stood(), condition: this.line.condition() }) : [];
   });
   protected readonly typical = computed(() => this.job.card()?.begunFrom !== undefined);
   protected readonly highVoltage = computed(() => this.job.card()?.hazards.some(({ kind }) => kind === 'high-voltage') ?? false);

@@ -12,12 +12,13 @@ import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 import { readingStart } from '@amber-relay/core/entry';
 import { BeforeAfter } from './before-after';
+import { TestViews } from './test-views';
 
 /** Test: the card's limits, with what was read before and after the repair. */
 @Component({
   selector: 'app-test-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BeforeAfter, BeginCard, MatButton, RouterLink, Verdict],
+  imports: [BeforeAfter, BeginCard, MatButton, RouterLink, TestViews, Verdict],
   templateUrl: './test-stage.html',
   styleUrl: './stage.scss',
   styles: `

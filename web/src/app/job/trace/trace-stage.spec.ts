@@ -1,14 +1,26 @@
-import { trace, traceModel, type TraceResult } from '@amber-relay/core/trace';
+import { TestBed } from '@angular/core/testing';
+import { trace, traceModel, type TraceModel, type TraceResult } from '@amber-relay/core/trace';
 import { evidenceOf } from '@amber-relay/core/job';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { TraceStage } from './trace-stage';
 import { LineOffer } from '../line-offer';
-import { Suspicion } from './suspicion';
+import { startTraceHelper, Suspicion, type TraceHelper } from './suspicion';
 import { TapeWriter } from '../tape-writer';
 
 describe('TraceStage', () => {
   let bench: StageOnBench<TraceStage>;
   beforeEach(async () => {
+    let model: TraceModel | undefined;
+    // What stands is what a spec says; a worker that answered when it likes would put its own in place of that.
+    const helper: TraceHelper = {
+      api: {
+        useCard: async (card, age) => void (model = traceModel(card, age)),
+        stand: () => new Promise(() => undefined),
+        trace: async (evidence, options) => (model ? trace(model, evidence, options) : null),
+      },
+      end: () => undefined,
+    };
+    TestBed.overrideProvider(startTraceHelper, { useValue: () => helper });
     bench = await stageOnBench(TraceStage);
     await bench.settle();
   });

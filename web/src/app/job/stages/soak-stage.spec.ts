@@ -1,0 +1,55 @@
+import { TestBed } from '@angular/core/testing';
+import type { TapeBody } from '@amber-relay/core/tape';
+import { JobRepository } from '../../storage/job-repository';
+import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { LineOffer } from '../line-offer';
+import { SoakStage } from './soak-stage';
+
+describe('SoakStage', () => {
+  let bench: StageOnBench<SoakStage>;
+  beforeEach(async () => {
+    bench = await stageOnBench(SoakStage);
+  });
+  afterEach(() => bench.clear());
+
+  const put = async (...bodies: readonly TapeBody[]): Promise<void> => {
+    for (const body of bodies) await TestBed.inject(JobRepository).append(bench.jobId, body, 'Runa');
+    await bench.settle();
+  };
+  const text = (): string => bench.element.textContent.replaceAll(/\s+/g, ' ');
+  const chips = (): string[] => [...bench.element.querySelectorAll('.acts .chip')].map((chip) => chip.textContent.trim());
+
+  it('works out how long is enough from what one says it did before, and puts that into the line', async () => {
+    expect(chips()).toEqual(['by cycles']);
+    await bench.fill('failures', '3');
+    await bench.fill('observed', '2h');
+    // 2 h × (0.05^(−1/3) − 1) = 3 h 25.7 min.
+    expect(chips()).toEqual(['3 h 26 min: 95 in 100', '7 h 17 min: 99 in 100', '18 h: 99.9 in 100', 'by cycles']);
+    await bench.press(/95 in 100/);
+    expect(bench.get(LineOffer).offered()?.line).toBe('soak 206 min after 3 failures in 120 min');
+  });
+
+  it('says what is no time', async () => {
+    await bench.fill('failures', '3');
+    await bench.fill('observed', 'long');
+    expect(text()).toContain('Write a time, such as 2h 30 min');
+    expect(chips()).toEqual(['by cycles']);
+  });
+
+  it('counts a cycle by one press, and ends', async () => {
+    await put({ kind: 'soak', act: 'begin', cycles: 2 });
+    await bench.press(/^One cycle done$/);
+    expect(text()).toContain('1 of 2 cycles');
+    await bench.press(/^One cycle done$/);
+    expect(bench.element.querySelector('[data-soak]')?.getAttribute('data-soak')).toBe('held');
+    await bench.press(/^End it$/);
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'soak', act: 'end' }));
+    expect(text()).toContain('How long is enough');
+  });
+
+  it('says why it failed', async () => {
+    await put({ kind: 'soak', act: 'begin', holdMinutes: 60 }, { kind: 'soak', act: 'failed', text: 'went quiet' });
+    expect(bench.element.querySelector('[data-soak]')?.getAttribute('data-soak')).toBe('failed');
+    expect(text()).toContain('went quiet');
+  });
+});
