@@ -21,7 +21,6 @@ const views = [
   ['card-editor', '/cards/murrelo-twin/edit'],
   ['parts', [411, 'parts']],
   ['repair', [404, 'repair']],
-  ['test', [401, 'test'], 'pwr fm ch19 keyed 3.9w'],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
   ['manual', '/cards/ternhal-n9/manual'],
@@ -81,6 +80,71 @@ async function diagrams(page) {
   await page.setViewportSize({ width: 1280, height: 800 });
 }
 
+/** What is done in a row on a job: the stage, the job, and the lines up to the start, the middle and the end of it. */
+const runs = [
+  ['test', 401, [], ['pwr fm ch19 keyed 3.9w'], ['dev fm ch19 keyed 2.1kHz', 'sens am ch19 receive 0.4uV']],
+  ['test/frequencies', 419, ['ch19 am keyed'], ['tp3 10.23994M'], ['tp5 16.4899M', 'ch19 keyed 27.1849034M', 'ch1 keyed 26.9649047M']],
+  [
+    'test/sweeps',
+    419,
+    ['sweep tp7 receive channels 1 10 19 30 40'],
+    ['tp7 ch1 receive 2.3v', 'tp7 ch10 2.9v', 'tp7 ch19 3.6v'],
+    ['tp7 ch30 4.2v', 'tp7 ch40 4.8v', 'set l4 3.6V > 3.10V', 'sweep tp7 receive channels 1 10 19 30 40'].concat([
+      'tp7 ch1 2.0v',
+      'tp7 ch10 2.5v',
+      'tp7 ch19 3.1v',
+      'tp7 ch30 3.7v',
+      'tp7 ch40 4.2v',
+    ]),
+  ],
+  ['align', 419, [], ['set c33 10.23994MHz > 10.24000MHz', 'set l4 3.10V'], ['peak t2 -60dBm > -52dBm', 'peak t3 none', 'seal c33']],
+  [
+    'soak',
+    419,
+    ['tp7 ch19 6.9v', 'tp7 ch19 3.1v'],
+    ['soak 3h 60 cycles after 2 failures in 60 min', 'soak did 12 cycles'],
+    ['tp7 ch19 6.9v'],
+  ],
+];
+
+/** The stage of every run at its start, in the middle and at its end, and its end by daylight, all on one picture. */
+async function runsAt(page, idOf) {
+  const pictures = [];
+  const shot = async () => {
+    await page.waitForTimeout(1800);
+    pictures.push((await page.locator('section.stage').screenshot()).toString('base64'));
+  };
+  const theme = (wanted) => page.evaluate((name) => localStorage.setItem('amber-relay-theme', name), wanted);
+  for (const [stage, job, ...moments] of runs) {
+    await theme('bench');
+    await page.goto(`${at}/job/${await idOf(job)}/${stage}`);
+    await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
+    for (const lines of moments) {
+      for (const line of lines) {
+        await page.getByLabel('Entry', { exact: true }).fill(line);
+        await page.keyboard.press('Enter');
+        await page.waitForTimeout(400);
+      }
+      await shot();
+    }
+    await theme('daylight');
+    await page.reload();
+    await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
+    await shot();
+  }
+  await page.setContent(
+    `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(4,560px);gap:12px}</style>${pictures
+      .map((data) => `<img width="560" src="data:image/png;base64,${data}">`)
+      .join('')}`,
+  );
+  await page.waitForTimeout(300);
+  await page.setViewportSize({ width: 2304, height: 800 });
+  await page.screenshot({ path: join(folder, 'runs.png'), fullPage: true });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${at}/day`);
+  await theme('bench');
+}
+
 /** The text of sheets is gone through when their card is first in hand; then both views are drawn. */
 async function sheetsDrawn(page) {
   await page.locator('app-sheet-view .ring').first().waitFor({ timeout: 60_000 });
@@ -121,6 +185,7 @@ try {
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }
+  await runsAt(page, idOf);
   await diagrams(page);
 } finally {
   await close();

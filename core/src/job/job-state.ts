@@ -58,7 +58,9 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     trace: () => {
       const proven = ofKind(stood, 'proof').filter((entry) => entry.result === 'bad');
       if (fits.length) return ['done', `led to ${fits.at(-1)?.designator}`];
-      const [last] = repairs.slice(-1);
+      // A core that was turned on the way is no fault that was found.
+      const turned = new Set(ofKind(stood, 'adjustment').map(({ id }) => id));
+      const last = repairs.findLast(({ id }) => !turned.has(id));
       if (last) return ['done', `led to: ${last.what}`];
       const [part] = proven.slice(-1);
       if (part) return ['done', `proven: ${part.designator ?? sectionName(card, part.section ?? '')}`];

@@ -270,6 +270,16 @@ describe('each stage', () => {
     ['one reading', 'trace', [readingBody('TP2', 8, 'in')], ['in-hand', '1 reading']],
     ['a part proved good', 'trace', [{ kind: 'proof', designator: 'C31', result: 'good' }], ['not-begun', 'not begun']],
     ['a part proved bad', 'trace', [{ kind: 'proof', designator: 'C31', result: 'bad' }], ['done', 'proven: C31']],
+    ['a core turned, which is no fault found', 'trace', [{ kind: 'adjustment', how: 'set', adjuster: 'L4' }], ['not-begun', 'not begun']],
+    [
+      'contacts cleaned, a core turned after it',
+      'trace',
+      [
+        { kind: 'remedy', remedy: 'clean', designator: 'K1', text: '' },
+        { kind: 'adjustment', how: 'set', adjuster: 'L4' },
+      ],
+      ['done', 'led to: K1 cleaned'],
+    ],
     ['a part fitted', 'trace', [{ kind: 'proof', designator: 'C31', result: 'bad' }, fitBody('IC3', 'if-amp')], ['done', 'led to IC3']],
     ['no part', 'parts', [], ['not-begun', 'waits for Trace']],
     ['two parts', 'parts', [fitBody('IC3', 'if-amp'), fitBody('Q3', 'mixer')], ['done', '2 parts fitted']],

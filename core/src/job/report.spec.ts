@@ -52,3 +52,27 @@ describe('the alignment on the sheet', () => {
     expect(says(turned('T2', { how: 'peak', none: true }))).toEqual(['no peak found: core broken, or the stage open?']);
   });
 });
+
+describe('what was measured, on the sheet', () => {
+  it('has what was watched, and what a soak proved', () => {
+    const watched: TapeBody = {
+      kind: 'watch',
+      point: 'TP7',
+      unit: 'V',
+      step: 0.1,
+      condition: {},
+      seconds: 140,
+      readings: 900,
+      least: 3.1,
+      most: 6.9,
+      dropouts: 6,
+      marks: [{ what: 'tap', at: 'vco', done: 7, changed: 6, byChance: 0.3 }],
+      strip: [],
+    };
+    const sheet = sheetOf(watched, { kind: 'soak', act: 'begin', cycles: 2 }, { kind: 'soak', act: 'cycles', cycles: 2 });
+    expect(sheet.measured).toEqual([
+      'TP7 tuning voltage watched for 2 min: 3.1 V to 6.9 V, 6 dropouts, changed at 6 of 7 taps of VCO, by chance 0.3',
+      'Soaked 0 min, 2 cycles without a failure',
+    ]);
+  });
+});

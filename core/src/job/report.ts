@@ -225,7 +225,12 @@ export function buildReport(input: {
     swept: sweptTables(card, stood),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
-    measured: [...measuredLines(card, stood, compared), ...[soakLine(card, stood, input.nowMs)].flatMap((line) => line ?? [])],
+    measured: [
+      ...measuredLines(card, stood, compared),
+      // Sums stand there already, once each.
+      ...stood.flatMap((entry) => (entry.kind === 'watch' ? paperLines(entry, card) : [])).map(({ text }) => text),
+      ...[soakLine(card, stood, input.nowMs)].flatMap((line) => line ?? []),
+    ],
     modified: input.set.modifications.filter((each) => !each.rolledBack).map(modificationText),
     toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
     leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],

@@ -30,6 +30,7 @@ import { strike } from './kinds/strike';
 import { sweep } from './kinds/sweep';
 import { sum } from './kinds/sum';
 import { wait } from './kinds/wait';
+import { watch } from './kinds/watch';
 import { work } from './kinds/work';
 
 /** Every kind of entry: the only list. Words, evidence, paper, CSV, the entry line and the documents follow from it. */
@@ -59,6 +60,7 @@ export const allKinds = [
   sum,
   sweep,
   soak,
+  watch,
   correction,
   note,
   remark,

@@ -16,6 +16,7 @@ export {
   sweptNames,
   verdictNames,
   waitNames,
+  watchActNames,
   workNames,
 } from './names';
 export {
@@ -35,6 +36,7 @@ export {
   stages,
   sweptOver,
   waitReasons,
+  watchActs,
   workStates,
   type Adjusting,
   type ClaimStand,
@@ -48,5 +50,6 @@ export {
   type Remedy,
   type Stage,
   type SweptOver,
+  type WatchAct,
   type WorkState,
 } from './vocabulary';

@@ -10,6 +10,7 @@ import type {
   Stage,
   SweptOver,
   waitReasons,
+  WatchAct,
   WorkState,
 } from './vocabulary';
 
@@ -153,4 +154,13 @@ export const sweptNames: Readonly<Record<SweptOver, string>> = {
   level: 'generator levels',
   supply: 'supply voltages',
   closing: 'closings',
+};
+
+export const watchActNames: Readonly<Record<WatchAct, string>> = {
+  tap: 'taps',
+  heat: 'times of heat',
+  cool: 'times of cold',
+  key: 'keyings',
+  unkey: 'unkeyings',
+  turn: 'turns',
 };

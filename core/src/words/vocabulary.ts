@@ -88,3 +88,7 @@ export type ClaimStand = (typeof claimStands)[number];
 /** What a sweep may go through while all else stays. */
 export const sweptOver = ['channel', 'band', 'mode', 'level', 'supply', 'closing'] as const;
 export type SweptOver = (typeof sweptOver)[number];
+
+/** What is done to a set while a point of it is watched. */
+export const watchActs = ['tap', 'heat', 'cool', 'key', 'unkey', 'turn'] as const;
+export type WatchAct = (typeof watchActs)[number];

@@ -31,6 +31,7 @@ export const routes: Routes = [
         title: 'Frequencies',
         loadComponent: () => import('./stages/frequencies-stage').then((m) => m.FrequenciesStage),
       },
+      { path: 'test/watch', title: 'Watch', loadComponent: () => import('./stages/watch-stage').then((m) => m.WatchStage) },
       { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
     ],
   },

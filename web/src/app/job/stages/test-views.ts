@@ -45,6 +45,7 @@ export class TestViews {
     return [
       { path: [] as string[], name: 'Tests' },
       { path: ['sweeps'], name: sweeps ? `Sweeps, ${sweeps}` : 'Sweeps' },
+      ...(this.job.card()?.testPoints.length ? [{ path: ['watch'], name: 'Watch' }] : []),
       ...(this.job.card()?.frequencyPlan.length ? [{ path: ['frequencies'], name: 'Frequencies' }] : []),
     ];
   });
