@@ -32,7 +32,7 @@ type Body = EntryBody<'watch', typeof fields>;
 type Mark = Body['marks'][number];
 
 /** More than chance: at least half of them changed, and three times as many as would have by chance. */
-export const isAnswered = ({ done, changed, byChance }: Mark): boolean => changed * 2 >= done && changed >= 2 && changed >= 3 * byChance;
+const isAnswered = ({ done, changed, byChance }: Mark): boolean => changed * 2 >= done && changed >= 2 && changed >= 3 * byChance;
 
 const markText = ({ what, at, done, changed, byChance }: Mark, name: (section: string) => string): string =>
   `changed at ${changed} of ${done} ${watchActNames[what]}${at === undefined ? '' : ` of ${name(at)}`}, by chance ${byChance.toFixed(1)}`;
