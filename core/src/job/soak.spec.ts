@@ -29,6 +29,12 @@ describe('a soak', () => {
     expect(at(31, begun)?.state).toBe('held');
   });
 
+  it('that nobody ended is claimed for its time and no longer, however late one looks', () => {
+    expect(at(50, begun)?.heldMinutes).toBe(30);
+    expect(line(5000, begun)).toMatch(/^Soaked 30 min without a failure;/);
+    expect(line(5000, cycled, did(60))).toBe('Soaked 1 min, 60 cycles without a failure');
+  });
+
   it('ended before its time is short, after it held', () => {
     expect(soakOf(card, late(10, begun, end), Infinity)?.state).toBe('short');
     expect(soakOf(card, late(30, begun, end), Infinity)?.state).toBe('held');
@@ -61,10 +67,10 @@ describe('a soak', () => {
 
   it('says on the sheet what it proves, and no more', () => {
     expect(line(10, begun)).toBeUndefined();
-    expect(line(90, begun)).toBe(
+    expect(line(90, { ...begun, holdMinutes: 90 })).toBe(
       'Soaked 1 h 30 min without a failure; had it still failed as often as before, it would have shown in 81 of 100 such soaks',
     );
-    expect(line(5, cycled, did(60))).toBe('Soaked 5 min, 60 cycles without a failure');
+    expect(line(5, cycled, did(60))).toBe('Soaked 1 min, 60 cycles without a failure');
     expect(soakLine(card, late(12, begun, end), Infinity)).toMatch(/^Soaked 12 min without a failure, shorter than was wanted; /);
     expect(line(40, begun, { kind: 'soak', act: 'failed', text: 'went quiet' })).toBe('Soaked: failed after 1 min: went quiet');
   });

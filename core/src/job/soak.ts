@@ -67,13 +67,16 @@ export function soakOf(card: LaidCard | undefined, stood: readonly TapeEntry[], 
   const changed = repairsOf(card, inIt)[0];
   const stopped = failed && (!changed || failed.seq < changed.seq) ? failed : changed ? inIt.find(({ id }) => id === changed.id) : end;
   const beganMs = Date.parse(begun.at);
-  const untilMs = stopped ? Date.parse(stopped.at) : nowMs;
+  const { holdMinutes, cycles, failures, observedMinutes } = begun;
+  // A soak that nobody ended is claimed for no longer than it was to hold, or than its last cycle.
+  const lastCycle = all.findLast(({ act, seq }) => act === 'cycles' && seq > begun.seq);
+  const claimedMs = holdMinutes !== undefined ? beganMs + holdMinutes * 60_000 : lastCycle ? Date.parse(lastCycle.at) : Infinity;
+  const untilMs = stopped ? Date.parse(stopped.at) : Math.min(nowMs, claimedMs);
   const heldMinutes = Math.max(0, (untilMs - beganMs) / 60_000);
   const until = stopped?.seq ?? Infinity;
   const cyclesDone = all
     .filter(({ act, seq }) => act === 'cycles' && seq > begun.seq && seq < until)
     .reduce((sum, { cycles = 0 }) => sum + cycles, 0);
-  const { holdMinutes, cycles, failures, observedMinutes } = begun;
   const enough = (holdMinutes === undefined || heldMinutes >= holdMinutes) && (cycles === undefined || cyclesDone >= cycles);
   const state: SoakState =
     stopped === failed && failed ? 'failed' : changed && stopped?.id === changed.id ? 'void' : enough ? 'held' : end ? 'short' : 'running';

@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
+import { BringingBack } from '../storage/bringing-back';
 import type { CopyOffer } from '../storage/copy/copy.worker';
 import { DailyArchive } from '../storage/copy/daily-archive';
 import { SecondCopy } from '../storage/copy/second-copy';
-import { notBroughtBack, StoreKeeper } from '../storage/store-keeper';
+import { StoreKeeper } from '../storage/store-keeper';
 import { dayText, timeOfDay } from '../ui/clock-text';
 
 /** The second copy: how far it goes, the folder it is also written to, and copies of shops that were here before. */
 @Component({
   selector: 'app-copy-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [BringingBack],
   template: `
     <h2>Second copy</h2>
     <p>{{ stands() }}</p>
@@ -39,18 +41,18 @@ import { dayText, timeOfDay } from '../ui/clock-text';
           <span>{{ day(offer.at) }}, {{ time(offer.at) }}: {{ offer.jobs }} jobs, {{ offer.entries }} entries</span>
           @if (asked() === offer.shop) {
             <span class="attn">It takes the place of what is here now.</span>
-            <button class="chip" [disabled]="busy()" (click)="bringBack(offer)">Yes, bring it back</button>
-            <button class="chip" [disabled]="busy()" (click)="asked.set('')">Leave it</button>
+            <button class="chip" [disabled]="back.busy()" (click)="back.bring(offer.shop)">Yes, bring it back</button>
+            <button class="chip" [disabled]="back.busy()" (click)="asked.set('')">Leave it</button>
           } @else {
             <button class="chip" (click)="asked.set(offer.shop)">Bring it back</button>
           }
         </div>
       }
-      @if (busy()) {
+      @if (back.busy()) {
         <p role="status">Bringing it back… The page is loaded again when it is here.</p>
       }
-      @if (failed()) {
-        <p class="attention" role="alert">{{ failed() }}</p>
+      @if (back.failed()) {
+        <p class="attention" role="alert">{{ back.failed() }}</p>
       }
     }
   `,
@@ -63,13 +65,12 @@ import { dayText, timeOfDay } from '../ui/clock-text';
 })
 export class CopyPanel {
   protected readonly daily = inject(DailyArchive);
-  protected readonly keeper = inject(StoreKeeper);
+  private readonly keeper = inject(StoreKeeper);
   private readonly copy = inject(SecondCopy);
   protected readonly day = dayText;
   protected readonly time = timeOfDay;
   protected readonly asked = signal('');
-  protected readonly busy = signal(false);
-  protected readonly failed = signal('');
+  protected readonly back = inject(BringingBack);
   private readonly offers = resource({ loader: async () => ({ all: await this.copy.offers(), now: await this.keeper.shopNow() }) });
   private readonly own = computed(() => {
     const found = this.offers.value();
@@ -84,16 +85,4 @@ export class CopyPanel {
     const at = this.copy.at() || this.own()?.at;
     return at ? `As of ${timeOfDay(at)}, ${dayText(at)}.` : 'None yet: it is made with the first entry.';
   });
-
-  protected async bringBack({ shop }: CopyOffer): Promise<void> {
-    this.busy.set(true);
-    this.failed.set('');
-    try {
-      await this.keeper.bringBack(shop);
-    } catch (error) {
-      console.error(error);
-      this.failed.set(notBroughtBack);
-      this.busy.set(false);
-    }
-  }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { BringingBack } from '../storage/bringing-back';
 import type { CopyOffer } from '../storage/copy/copy.worker';
-import { notBroughtBack, StoreKeeper } from '../storage/store-keeper';
+import { StoreKeeper } from '../storage/store-keeper';
 import type { StoreTroubleKind } from '../storage/store-trouble';
 import { dayText, timeOfDay } from '../ui/clock-text';
 
@@ -66,6 +67,7 @@ const words: Readonly<Record<StoreTroubleKind, Words>> = {
 @Component({
   selector: 'app-store-trouble-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [BringingBack],
   template: `
     @if (words(); as w) {
       <div class="page" tabindex="0" role="group" aria-labelledby="trouble" [attr.data-trouble]="keeper.trouble()?.kind">
@@ -88,11 +90,11 @@ const words: Readonly<Record<StoreTroubleKind, Words>> = {
                 All of it can be read.
               }
             </p>
-            <button class="chip" [disabled]="busy()" (click)="bringBack(offer)">Bring it back</button>
+            <button class="chip" [disabled]="back.busy()" (click)="back.bring(offer.shop)">Bring it back</button>
           </section>
         }
-        @if (failed()) {
-          <p class="attention" role="alert">{{ failed() }}</p>
+        @if (back.failed()) {
+          <p class="attention" role="alert">{{ back.failed() }}</p>
         }
         <div class="row">
           <button class="chip" (click)="again()">Load again</button>
@@ -148,24 +150,11 @@ export class StoreTroublePage {
     return trouble && words[trouble.kind];
   });
   protected readonly offers = computed(() => this.keeper.trouble()?.offers ?? []);
-  protected readonly busy = signal(false);
+  protected readonly back = inject(BringingBack);
   protected readonly sure = signal(false);
-  protected readonly failed = signal('');
 
   protected time({ at }: CopyOffer): string {
     return new Date(at).toDateString() === new Date().toDateString() ? `${timeOfDay(at)}, today` : `${timeOfDay(at)}, ${dayText(at)}`;
-  }
-
-  protected async bringBack({ shop }: CopyOffer): Promise<void> {
-    this.busy.set(true);
-    this.failed.set('');
-    try {
-      await this.keeper.bringBack(shop);
-    } catch (error) {
-      console.error(error);
-      this.failed.set(notBroughtBack);
-      this.busy.set(false);
-    }
   }
 
   protected again(): void {

@@ -16,9 +16,6 @@ export type Room = 'fine' | 'low' | 'full';
 
 /** What entries may still use when nothing larger is taken any more, and what must be left even then. */
 export const reserve = { entries: 24_000_000, last: 3_000_000 } as const;
-/** Said where a copy could not be put back. */
-export const notBroughtBack =
-  'It could not be brought back: the store did not take it. Nothing was changed; make room on the disk, load the page again, and try once more.';
 /** A change larger than this is copied by a snapshot. */
 const bulk = 2000;
 const lookEveryMs = 120_000;
