@@ -231,8 +231,8 @@ export class FrequenciesStage {
   });
   /** Which oscillators are off, and what is turned for each. */
   protected readonly advice = computed(() => oscillatorAdvice(this.figures()));
-  /** What the sums say of the frequencies that are on the tape. */
-  protected readonly sums = computed(() => sumsSay(['oscillator-errors', 'stuck-line', 'crystal-suspects'], this.figures()));
+  /** What the sums say of a frequency that no trimmer has moved; of oscillators that are a little off the advice tells what is sure. */
+  protected readonly sums = computed(() => (this.bench()?.firstWrong ? sumsSay(['stuck-line', 'crystal-suspects'], this.figures()) : []));
 
   protected take({ start }: BenchNode): void {
     if (start !== undefined) this.line.offer(start);

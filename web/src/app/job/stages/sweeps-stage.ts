@@ -12,10 +12,12 @@ import { SweepChart } from './sweep-chart';
 import { TestViews } from './test-views';
 
 /** The sums that say what a sweep of this kind means, the likeliest first. */
-function sumsOf({ over, of }: SweepRun): readonly string[] {
+function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
   if (over === 'closing') return ['contact-loss'];
   if (over === 'level') return ['sensitivity'];
-  if (of.what === 'frequency') return ['stuck-line', 'crystal-suspects', 'oscillator-errors'];
+  // Where every channel is right, no line is stuck and no crystal dead.
+  const right = steps.every(({ reading }) => reading?.verdict === 'in');
+  if (of.what === 'frequency') return right ? [] : ['stuck-line', 'crystal-suspects'];
   return of.what === 'point' ? ['lock-sweep'] : [];
 }
 
