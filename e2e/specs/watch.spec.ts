@@ -19,7 +19,9 @@ test('points are watched while one taps: what is said of them is kept, moves Tra
   // What is typed stands on the strip as well.
   await job.type('tp7 ch19 am receive 6.9v');
   const tuning = area.getByRole('region', { name: 'TP7 tuning voltage' });
-  await expect(tuning).toContainText(/to 6\.9/);
+  await expect(tuning.locator('[data-now]')).toContainText('6.9');
+  // The meter is at the rail.
+  await expect(tuning).toContainText('no linked instrument is free for it');
   await area.getByLabel('Section at which it is done').selectOption('vco');
   for (let k = 0; k < 3; k += 1) {
     await page.keyboard.press('Alt+1');

@@ -77,7 +77,10 @@ export class WatchBench {
       this.marks.set([]);
     }
     const wanted = valueWanted(`${point.id.toLowerCase()} `, this.line.context());
-    const reader = wanted && this.job.instruments().some(({ link }) => link) ? readerFor(wanted, this.job.instruments()) : undefined;
+    // An instrument has one probe: while it watches one point, it is at no other.
+    const busy = new Set(this.linked().map((strip) => strip.by));
+    const free = this.job.instruments().filter(({ name }) => !busy.has(name));
+    const reader = wanted && free.some(({ link }) => link) ? readerFor(wanted, free) : undefined;
     const { low, high } = expectationAt(point, this.line.condition()) ?? {};
     const instrument = reader && 'instrument' in reader ? reader.instrument : undefined;
     this.linked.update((strips) => [

@@ -59,7 +59,7 @@ describe('WatchStage', () => {
 
   it('takes typed readings where no linked instrument reads it', async () => {
     await watch('tp7');
-    expect(text()).toContain('no linked instrument reads it: type its readings');
+    expect(text()).toContain('no linked instrument is free for it: type its readings');
     clock().atMs += 60_000;
     const typed = {
       kind: 'reading' as const,

@@ -88,7 +88,7 @@ const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat',
           @if (strip.of.says) {
             <p class="wrong" role="alert">{{ strip.of.says }}</p>
           } @else {
-            <p class="quiet">{{ strip.of.by ? 'read by ' + strip.of.by : 'no linked instrument reads it: type its readings' }}</p>
+            <p class="quiet">{{ strip.of.by ? 'read by ' + strip.of.by : 'no linked instrument is free for it: type its readings' }}</p>
           }
         </section>
       }
