@@ -46,6 +46,14 @@ describe('TapeWriter', () => {
     expect(said.length).toBe(1);
   });
 
+  it('tells when all that was entered is on the disk', async () => {
+    void writer.keep({ kind: 'note', text: 'a' });
+    void writer.keep({ kind: 'note', text: 'b' });
+    await writer.settled();
+    const notes = (await jobs.tape(jobId)).flatMap((entry) => (entry.kind === 'note' ? [entry.text] : []));
+    expect(notes).toEqual(['a', 'b']);
+  });
+
   it('says once that a write was refused, and nothing where that was told already', async () => {
     const append = spyOn(jobs, 'appendAll').and.rejectWith(new CoreError('not-kept', 'the entry', 'It was not kept.', 'Try again.'));
     expect(await writer.keep({ kind: 'note', text: 'a' })).toBeUndefined();

@@ -18,6 +18,7 @@ export class TapeWriter {
   private readonly snack = inject(MatSnackBar);
   private readonly clock = inject(Clock);
   private readonly by = computed(() => this.job.settings()?.technician ?? 'Bench');
+  private readonly underWay = new Set<Promise<unknown>>();
 
   /** Writes an entry; when the promise is kept it is on the disk. */
   async keep(body: TapeBody): Promise<TapeEntry | undefined> {
@@ -34,8 +35,19 @@ export class TapeWriter {
     return (await this.kept(() => this.jobs.addPhoto(this.job.jobId(), photo, this.by(), of, beside).then(() => true))) ?? false;
   }
 
+  /** Resolves when all that was entered up to now is on the disk, or was refused: what goes out must hold it. */
+  async settled(): Promise<void> {
+    await Promise.all(this.underWay);
+  }
+
   /** Does a write; where it is refused, says so once, and gives undefined. */
   private async kept<T>(act: () => Promise<T>): Promise<T | undefined> {
+    const write = this.saying(act);
+    this.underWay.add(write);
+    return write.finally(() => this.underWay.delete(write));
+  }
+
+  private async saying<T>(act: () => Promise<T>): Promise<T | undefined> {
     try {
       return await act();
     } catch (error) {

@@ -9,6 +9,7 @@ import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { stageNames } from '@amber-relay/core/words';
 import { ArchiveService, saveFile } from '../../storage/archive-service';
+import { JobRepository } from '../../storage/job-repository';
 import { CardSheets } from '../../sheets/card-sheets';
 import { Clock } from '../../ui/clock';
 import { Choice } from '../../ui/choice';
@@ -116,6 +117,7 @@ const mostSheets = 30_000_000;
 export class HandBackStage {
   protected readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
+  private readonly jobs = inject(JobRepository);
   private readonly archives = inject(ArchiveService);
   private readonly sheets = inject(CardSheets, { optional: true });
   protected readonly sheetBytes = computed(() => (this.sheets?.files() ?? []).reduce((sum, file) => sum + file.size, 0));
@@ -134,10 +136,10 @@ export class HandBackStage {
   private readonly clock = inject(Clock);
   /** The sheet as it stands this minute: the price follows labour that runs. */
   protected readonly report = computed(() => this.reportAt(this.clock.minute()));
-  private reportAt(nowMs: number): Report | null {
+  private reportAt(nowMs: number, tape = this.job.tape()): Report | null {
     const file = this.job.file();
     const shop = this.job.settings();
-    return file && shop ? reportOf(file, this.job.tape(), shop, nowMs) : null;
+    return file && shop ? reportOf(file, tape, shop, nowMs) : null;
   }
   /** What is not right yet; it may be handed back all the same, with a reason. */
   protected readonly notYet = computed((): readonly NotYet[] => {
@@ -155,9 +157,10 @@ export class HandBackStage {
   }
 
   protected async pdf(): Promise<void> {
-    const report = this.reportAt(this.clock.now().getTime());
-    if (!report) return;
     await this.during(async () => {
+      // What was entered a moment ago is on the sheet, though the screen has not read it again.
+      const report = this.reportAt(this.clock.now().getTime(), await this.jobs.tape(this.job.jobId()));
+      if (!report) return;
       const { reportPdf } = await import('../print/report-pdf');
       saveFile(`job-${report.job.number}-hand-back.pdf`, await reportPdf(report), 'application/pdf');
     }, 'The sheet could not be made.');
@@ -174,6 +177,7 @@ export class HandBackStage {
     this.busy.set(true);
     this.failed.set('');
     try {
+      await this.writer.settled();
       await act();
     } catch (error) {
       this.failed.set(`${says} ${error instanceof CoreError ? `${error.message} ${error.remedy}` : ''} The job itself is kept; try again.`);
