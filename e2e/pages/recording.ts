@@ -19,3 +19,11 @@ export function wavFile(sampleRateHz: number, seconds: number, ...channels: read
   head.writeUInt32LE(data.length, 40);
   return Buffer.concat([head, data]);
 }
+
+export const sine = (hz: number) => (t: number) => Math.sin(2 * Math.PI * hz * t);
+/** Noise that is the same on every machine: many tones that fit with nothing. */
+export const hiss = (t: number): number => {
+  let sum = 0;
+  for (let k = 0; k < 60; k += 1) sum += Math.sin(2 * Math.PI * (317.3 + 49.171 * k) * t + k * k);
+  return sum / Math.sqrt(30);
+};

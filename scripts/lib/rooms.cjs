@@ -22,7 +22,22 @@ module.exports = {
     ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'feed', 'standin', 'testing'],
   ],
   webRooms: [
-    ...['ui', 'storage', 'bench', 'instruments', 'diagram', 'pictures', 'sheets', 'book-in', 'job', 'cards', 'sums', 'jobs', 'day'],
+    ...[
+      'ui',
+      'storage',
+      'bench',
+      'instruments',
+      'recordings',
+      'diagram',
+      'pictures',
+      'sheets',
+      'book-in',
+      'job',
+      'cards',
+      'sums',
+      'jobs',
+      'day',
+    ],
     ...['people', 'stock', 'archive', 'places', 'shell', 'testing'],
   ],
 };

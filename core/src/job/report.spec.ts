@@ -1,6 +1,6 @@
 import { smallLaid } from '../testing/small-card';
 import { sampleCustomer, sampleJob, sampleSet, sampleShop, tapeOf } from '../testing/entries';
-import type { TapeBody } from '../tape';
+import { allKinds, paperLines, type TapeBody } from '../tape';
 import { buildReport, type Report } from './report';
 
 const card = {
@@ -75,4 +75,28 @@ describe('what was measured, on the sheet', () => {
       'Soaked 0 min, 2 cycles without a failure',
     ]);
   });
+});
+
+describe('a line that a kind of entry has for the sheet', () => {
+  for (const kind of allKinds)
+    for (const [k, example] of kind.examples.entries()) {
+      const [entry] = tapeOf(example as TapeBody);
+      const lines = entry ? paperLines(entry, card) : [];
+      if (lines.length)
+        it(`stands on it: ${kind.kind}, example ${k + 1}`, () => {
+          // Without steps of alignment, which have a table of their own.
+          const sheet = JSON.stringify(
+            buildReport({
+              shop: sampleShop,
+              job: sampleJob,
+              customer: sampleCustomer,
+              set: sampleSet,
+              card: { ...card, alignment: [] },
+              tape: tapeOf(example as TapeBody),
+              nowMs: 0,
+            }),
+          );
+          for (const { text } of lines) expect(sheet).toContain(JSON.stringify(text).slice(1, -1));
+        });
+    }
 });

@@ -228,7 +228,9 @@ export function buildReport(input: {
     measured: [
       ...measuredLines(card, stood, compared),
       // Sums stand there already, once each.
-      ...stood.flatMap((entry) => (entry.kind === 'watch' ? paperLines(entry, card) : [])).map(({ text }) => text),
+      ...stood
+        .flatMap((entry) => (entry.kind === 'sum' ? [] : paperLines(entry, card)))
+        .flatMap(({ place, text }) => (place === 'measured' ? [text] : [])),
       ...[soakLine(card, stood, input.nowMs)].flatMap((line) => line ?? []),
     ],
     modified: input.set.modifications.filter((each) => !each.rolledBack).map(modificationText),

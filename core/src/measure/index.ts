@@ -7,3 +7,4 @@ export * from './judge-reading';
 export { limitsText } from './limits-text';
 export * from './reading-uncertainty';
 export * from './verdict';
+export { clockOf, withCheck, type ClockKnown } from './checked';

@@ -39,6 +39,18 @@ export const linkSchema = z.object({
 });
 export type InstrumentAddress = z.infer<typeof linkSchema>;
 
+/** How far an instrument was found off when it was held against something better known. */
+const checkSchema = z.object({
+  on: z.iso.date(),
+  /** What it was held against: a standard station, another instrument. */
+  against: z.string().min(1).max(120),
+  unit: z.enum(units),
+  /** It shows so much too little: what is added to its reading. */
+  error: z.number(),
+  plusMinus: z.number().min(0),
+});
+export type InstrumentCheck = Readonly<z.infer<typeof checkSchema>>;
+
 /** An instrument of the shop: what it reads, and how well. */
 export const instrumentSchema = z.object({
   id: z.string().min(1),
@@ -53,6 +65,8 @@ export const instrumentSchema = z.object({
   counter: counterSchema.optional(),
   /** The day it was last calibrated; ageing counts from there. */
   calibrated: z.iso.date().optional(),
+  /** What it was held against, and how far it was off, the latest last. */
+  checks: z.array(checkSchema).max(100).optional(),
   note: z.string().optional(),
   /** Where it is reached for a reading by SCPI over TCP; the host `stand-in` is the simulated one that ships with the program. */
   link: linkSchema.optional(),

@@ -87,14 +87,15 @@ function isOf(card: LaidCard | undefined, of: Swept, { subject }: Reading): bool
   }
 }
 
-/** Whether a reading was made in the state of a step; what the step does not name may be as it likes, but for what stays. */
-function isAt(step: Condition, { condition, subject }: Reading): boolean {
-  const channel = subject.what === 'channel' ? subject.channel : condition.channel;
-  const had: Condition = { ...condition, ...(channel === undefined ? {} : { channel }) };
-  return (Object.keys(step) as (keyof Condition)[]).every((key) =>
+/** The state in which a reading was made, with the channel that it is of. */
+const stateOf = ({ condition, subject }: Reading): Condition =>
+  subject.what === 'channel' ? { ...condition, channel: subject.channel } : condition;
+
+/** Whether a state is that of a step; what the step does not name may be as it likes, but for what stays. */
+const isAt = (step: Condition, had: Condition): boolean =>
+  (Object.keys(step) as (keyof Condition)[]).every((key) =>
     key === 'keyed' ? (had.keyed ?? false) === (step.keyed ?? false) : had[key] === step[key],
   );
-}
 
 const keyOf = ({ of, over, condition }: Sweep): string => JSON.stringify([of, over, condition]);
 
@@ -109,7 +110,9 @@ function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEnt
   const first = !sweeps.some((other) => other.seq < seq && keyOf(other) === key);
   // What was read before it was begun counts in its first time, as long as nothing was changed since.
   const since = first && over !== 'closing' ? (stood.findLast((entry) => entry.seq < seq && changes(entry))?.seq ?? 0) : seq;
-  const own = ofKind(stood, 'reading').filter((reading) => reading.seq > since && reading.seq < until && isOf(card, of, reading));
+  const own = ofKind(stood, 'reading')
+    .filter((reading) => reading.seq > since && reading.seq < until && isOf(card, of, reading))
+    .map((reading) => ({ reading, had: stateOf(reading) }));
   const word = of.what === 'frequency' ? '' : sweptWord(of);
   return {
     id,
@@ -120,7 +123,8 @@ function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEnt
     over,
     steps: steps.map((step, k) => {
       const at = { ...condition, ...stateAt(over, step) };
-      const reading = over === 'closing' ? own.filter((each) => isAt(at, each))[k] : own.findLast((each) => isAt(at, each));
+      const isHere = ({ had }: (typeof own)[number]): boolean => isAt(at, had);
+      const reading = (over === 'closing' ? own.filter(isHere)[k] : own.findLast(isHere))?.reading;
       return {
         name: stepName(over, step),
         condition: at,

@@ -37,49 +37,86 @@ const answersWithinS = 1.5;
 const stepTimes = 6;
 const stepDigits = 3;
 
-const isOut = ({ value }: WatchSample, { low, high }: WatchLimits): boolean =>
-  value === null || (low !== undefined && value < low) || (high !== undefined && value > high);
+const isOut = (sample: WatchSample, limits: WatchLimits): boolean => {
+  const { value } = sample;
+  return value === null || value < (limits.low ?? -Infinity) || value > (limits.high ?? Infinity);
+};
 
 function dropoutsOf(samples: readonly WatchSample[], limits: WatchLimits): WatchSays['dropouts'] {
   const found: { fromS: number; toS: number }[] = [];
-  samples.forEach((sample, k) => {
-    if (!isOut(sample, limits)) return;
-    const before = samples[k - 1];
+  let wasOut = false;
+  for (const sample of samples) {
+    const out = isOut(sample, limits);
     const last = found.at(-1);
-    if (before && last && isOut(before, limits)) last.toS = sample.atS;
-    else found.push({ fromS: sample.atS, toS: sample.atS });
-  });
+    if (out && wasOut && last) last.toS = sample.atS;
+    else if (out) found.push({ fromS: sample.atS, toS: sample.atS });
+    wasOut = out;
+  }
   return found;
+}
+
+/** A median is taken of so many at most, evenly over the whole: a strip of eight hours is said anew at every reading. */
+const mostForMedian = 2000;
+
+/** The middle of what `at` gives of some of the numbers from nought to `n`; those it gives nothing of are passed over. */
+function medianOf(n: number, at: (k: number) => number | null): number {
+  const stride = Math.max(1, Math.ceil(n / mostForMedian));
+  const some: number[] = [];
+  for (let k = 0; k < n; k += stride) {
+    const value = at(k);
+    if (value !== null) some.push(value);
+  }
+  return some.sort((a, b) => a - b)[Math.floor(some.length / 2)] ?? 0;
+}
+
+/** By how much a reading differs from the one before it; null where one of them is nothing. */
+function apartAt(samples: readonly WatchSample[], k: number): number | null {
+  const [was, value] = [samples[k - 1]?.value, samples[k]?.value];
+  return was === null || was === undefined || value === null || value === undefined ? null : Math.abs(value - was);
 }
 
 /** The moments at which it changed: into or out of its limits, away or back, or by a step where it has no limits. */
 function changesOf(samples: readonly WatchSample[], limits: WatchLimits, digit: number): readonly number[] {
   const limited = limits.low !== undefined || limits.high !== undefined;
-  const apart = samples.slice(1).flatMap(({ value }, k) => {
-    const was = samples[k]?.value;
-    return value === null || was === null || was === undefined ? [] : [Math.abs(value - was)];
-  });
-  const usual = [...apart].sort((a, b) => a - b)[Math.floor(apart.length / 2)] ?? 0;
+  const usual = limited ? 0 : medianOf(samples.length - 1, (k) => apartAt(samples, k + 1));
   const step = Math.max(stepTimes * usual, stepDigits * digit);
-  return samples.slice(1).flatMap((sample, k) => {
-    const was = samples[k] as WatchSample;
-    const jumped = sample.value !== null && was.value !== null && Math.abs(sample.value - was.value) > step;
-    return isOut(sample, limits) !== isOut(was, limits) || (!limited && jumped) ? [sample.atS] : [];
-  });
+  const changes: number[] = [];
+  let wasOut = samples[0] ? isOut(samples[0], limits) : false;
+  for (let k = 1; k < samples.length; k += 1) {
+    const sample = samples[k] as WatchSample;
+    const out = isOut(sample, limits);
+    if (out !== wasOut || (!limited && (apartAt(samples, k) ?? 0) > step)) changes.push(sample.atS);
+    wasOut = out;
+  }
+  return changes;
 }
 
-/** Slope by least squares, with its standard error from what is left over. Source: Press et al., Numerical Recipes, 15.2. */
+/**
+ * Slope by least squares, with its standard error from what is left over, in one pass: times and values are taken from those of the first
+ * reading, so that the sums lose no digits. Source: Press et al., Numerical Recipes, 15.2.
+ */
 function driftOf(samples: readonly WatchSample[], limits: WatchLimits): WatchSays['drift'] {
-  const points = samples.flatMap((sample) =>
-    sample.value === null || isOut(sample, limits) ? [] : [[sample.atS / 60, sample.value] as const],
-  );
-  if (points.length < 8) return undefined;
-  const n = points.length;
-  const [meanT, meanV] = [points.reduce((sum, [t]) => sum + t, 0) / n, points.reduce((sum, [, v]) => sum + v, 0) / n];
-  const spread = points.reduce((sum, [t]) => sum + (t - meanT) ** 2, 0);
-  if (spread === 0) return undefined;
-  const perMinute = points.reduce((sum, [t, v]) => sum + (t - meanT) * (v - meanV), 0) / spread;
-  const left = points.reduce((sum, [t, v]) => sum + (v - meanV - perMinute * (t - meanT)) ** 2, 0);
+  const first = samples.find((sample) => !isOut(sample, limits));
+  if (!first || first.value === null) return undefined;
+  const [atS, from] = [first.atS, first.value];
+  let [n, sumT, sumV, sumTt, sumTv, sumVv] = [0, 0, 0, 0, 0, 0];
+  for (const sample of samples) {
+    if (sample.value === null || isOut(sample, limits)) continue;
+    const t = (sample.atS - atS) / 60;
+    const v = sample.value - from;
+    n += 1;
+    sumT += t;
+    sumV += v;
+    sumTt += t * t;
+    sumTv += t * v;
+    sumVv += v * v;
+  }
+  if (n < 8) return undefined;
+  const spread = sumTt - (sumT * sumT) / n;
+  if (!(spread > 0)) return undefined;
+  const both = sumTv - (sumT * sumV) / n;
+  const perMinute = both / spread;
+  const left = Math.max(0, sumVv - (sumV * sumV) / n - perMinute * both);
   return { perMinute, sigma: Math.sqrt(left / (n - 2) / spread) };
 }
 
@@ -109,14 +146,19 @@ export function watchSays(
   limits: WatchLimits,
   digit: number,
 ): WatchSays {
-  const figures = samples.flatMap(({ value }) => (value === null ? [] : [value]));
+  let [least, most] = [Infinity, -Infinity];
+  for (const { value } of samples) {
+    if (value === null) continue;
+    if (value < least) least = value;
+    if (value > most) most = value;
+  }
   const [start, end] = [samples[0].atS, (samples.at(-1) ?? samples[0]).atS];
   const drift = driftOf(samples, limits);
   const last = marks.findLast(({ what }) => what === 'key' || what === 'unkey');
   return {
     seconds: end - start,
-    least: figures.length ? figures.reduce((a, b) => Math.min(a, b)) : null,
-    most: figures.length ? figures.reduce((a, b) => Math.max(a, b)) : null,
+    least: least <= most ? least : null,
+    most: least <= most ? most : null,
     dropouts: dropoutsOf(samples, limits),
     ...(drift ? { drift } : {}),
     ...(last?.what === 'unkey' ? { sinceUnkeyedS: end - last.atS } : {}),
@@ -129,11 +171,15 @@ const stripParts = 200;
 /** A strip in at most two hundred equal parts of its time, each with what lies furthest from the middle of it: nothing that stood out is lost. */
 export function stripOf(samples: readonly WatchSample[]): (number | null)[] {
   if (samples.length <= stripParts) return samples.map(({ value }) => value);
-  const figures = samples.flatMap(({ value }) => (value === null ? [] : [value])).sort((a, b) => a - b);
-  const middle = figures[Math.floor(figures.length / 2)] ?? 0;
-  return Array.from({ length: stripParts }, (_, k) => {
-    const part = samples.slice(Math.floor((k * samples.length) / stripParts), Math.floor(((k + 1) * samples.length) / stripParts));
-    if (part.some(({ value }) => value === null)) return null;
-    return part.map(({ value }) => value ?? middle).reduce((a, b) => (Math.abs(b - middle) > Math.abs(a - middle) ? b : a));
+  const middle = medianOf(samples.length, (k) => samples[k]?.value ?? null);
+  return Array.from({ length: stripParts }, (_, part) => {
+    const [from, to] = [part, part + 1].map((each) => Math.floor((each * samples.length) / stripParts)) as [number, number];
+    let [furthest, far]: [number | null, number] = [middle, -1];
+    for (let k = from; k < to; k += 1) {
+      const value = samples[k]?.value ?? null;
+      if (value === null) return null;
+      if (Math.abs(value - middle) > far) [furthest, far] = [value, Math.abs(value - middle)];
+    }
+    return furthest;
   });
 }

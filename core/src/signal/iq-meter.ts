@@ -22,10 +22,23 @@ export interface IqReading {
   readonly spectrum: readonly (readonly [number, number])[];
 }
 
+/** How an emission is modulated. */
+export interface Modulation {
+  readonly kind: 'fm' | 'am' | 'none';
+  /** Largest swing above and below the mean frequency. */
+  readonly upHz: number;
+  readonly downHz: number;
+  /** By how much the strongest tone under the voice swings the frequency. */
+  readonly subDevHz: number;
+  /** Frequency in Hz or amplitude against time, of the first seconds, freed of noise. */
+  readonly audio: readonly number[];
+  readonly audioRateHz: number;
+}
+
 /** The rate to which a recording is brought down before it is demodulated, at least. */
 const leastRateHz = 48_000;
 /** Seconds of demodulated audio kept to look for tones. */
-const keptSeconds = 6;
+const keptSeconds = 12;
 /** Where the search for a voice tone begins: a tone of 300 Hz must not lie on the edge. */
 const voiceLowHz = 295;
 /** Lowest sub-audible tone looked for. */
@@ -36,6 +49,9 @@ const leastDepth = 0.01;
 const leastSubToneHz = 20;
 /** Power at which the phase counts for half: so many times the noise, and so small a share of the carrier. */
 const halfTrusted = { ofNoise: 3, ofCarrier: 2e-3 } as const;
+
+/** Radians by which a tone swings the phase. */
+const indexOf = ({ hz, amplitude }: { readonly hz: number; readonly amplitude: number }): number => (hz > 0 ? amplitude / hz : 0);
 
 /** A step of phase is the mean frequency over one sample: audio loses this by it. */
 const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
@@ -82,6 +98,11 @@ class AudioTrack {
     this.middle = value;
   }
 
+  /** The first seconds of the audio, freed of noise. */
+  get audio(): readonly number[] {
+    return this.kept;
+  }
+
   tone(lowHz: number, highHz: number): { hz: number; amplitude: number } {
     return toneIn(this.kept, this.keptRateHz, lowHz, highHz) ?? { hz: 0, amplitude: 0 };
   }
@@ -95,7 +116,7 @@ class AudioTrack {
  * (`QuietTrack`); occupied bandwidth from a Welch spectrum (ITU-R SM.443); tones by `toneIn`.
  */
 export class IqMeter {
-  private readonly rateHz: number;
+  readonly rateHz: number;
   /** Power of the noise that is left after the shift and the cut in rate. */
   private readonly noise: number;
   private readonly down: DownConverter;
@@ -114,7 +135,11 @@ export class IqMeter {
   private weighted = 0;
   private weights = 0;
 
-  constructor(private readonly survey: Survey) {
+  /** @param follow is told the frequency from the emission's middle and the amplitude, sample by sample at `rateHz` */
+  constructor(
+    private readonly survey: Survey,
+    private readonly follow?: (hz: number, amplitude: number) => void,
+  ) {
     const { sampleRateHz, centreHz, bandwidthHz, from, to, noisePerHz } = survey;
     const factor = decimation(sampleRateHz / Math.max(leastRateHz, 6 * bandwidthHz));
     this.rateHz = sampleRateHz / factor;
@@ -158,7 +183,7 @@ export class IqMeter {
     const level = (this.am.high + this.am.low) / 2;
     const voice = { fm: this.fm.tone(voiceLowHz, 6000), am: this.am.tone(voiceLowHz, 6000) };
     // A tone modulates in the way in which it makes the stronger sidebands.
-    const index = voice.fm.hz > 0 ? voice.fm.amplitude / voice.fm.hz : 0;
+    const index = indexOf(voice.fm);
     const share = level > 0 ? voice.am.amplitude / level : 0;
     const byFrequency = index > share;
     const tone = byFrequency ? voice.fm : voice.am;
@@ -174,6 +199,23 @@ export class IqMeter {
       ...(hasSub ? { subToneHz: sub.hz } : {}),
       ...(survey.keyed ? { burst: { fromS: survey.from / survey.sampleRateHz, toS: survey.to / survey.sampleRateHz } } : {}),
       spectrum: shown,
+    };
+  }
+
+  /** What the reading does not hold: how it is modulated, how far to each side, and the audio itself. */
+  modulation(): Modulation {
+    const mean = this.weights > 0 ? this.weighted / this.weights : 0;
+    const level = (this.am.high + this.am.low) / 2;
+    const [index, share] = [indexOf(this.fm.tone(voiceLowHz, 6000)), level > 0 ? this.am.tone(voiceLowHz, 6000).amplitude / level : 0];
+    const kind = index > leastIndex && index > share ? 'fm' : share > leastDepth ? 'am' : 'none';
+    const of = kind === 'am' ? this.am : this.fm;
+    return {
+      kind,
+      upHz: this.fm.high - mean,
+      downHz: mean - this.fm.low,
+      subDevHz: this.fm.tone(subToneLowHz, voiceLowHz).amplitude,
+      audio: of.audio,
+      audioRateHz: of.keptRateHz,
     };
   }
 
@@ -197,6 +239,7 @@ export class IqMeter {
       this.weights += weight;
       this.fm.push(hz);
       this.am.push(size);
+      this.follow?.(hz, size);
     }
     this.lastRe = re;
     this.lastIm = im;

@@ -15,12 +15,22 @@ export interface Survey {
   readonly to: number;
   /** The carrier was not there all the time. */
   readonly keyed: boolean;
+  /** Averaged power by frequency, lowest first: one every `binHz`, the middle of the recording at half its length. */
+  readonly averaged: Float64Array;
+  readonly binHz: number;
+  /** Power that noise alone puts into a bin, and how many spectra were averaged. */
+  readonly noiseInBin: number;
+  readonly averages: number;
+  /** Share of samples of I or Q at the end of their scale. */
+  readonly clippedShare: number;
 }
 
 /** Seconds over which power is averaged to find when the carrier is there. */
 const powerBlockS = 0.02;
 /** This far below the strongest, the carrier is taken for gone. */
 const goneShare = 0.1;
+/** A sample counts as clipped from here. */
+const fullScale = 0.985;
 /** At high rates one block in so many is enough to find the emission, and one sample in so many to follow its power. */
 const everyBlock = (sampleRateHz: number): number => (sampleRateHz > 500_000 ? 8 : 1);
 
@@ -43,6 +53,8 @@ export class IqSurvey {
   private powerCount = 0;
   private powerTaken = 0;
   private frames = 0;
+  private atFullScale = 0;
+  private looked = 0;
 
   constructor(private readonly sampleRateHz: number) {
     this.size = nextPowerOfTwo(sampleRateHz / 100);
@@ -87,7 +99,9 @@ export class IqSurvey {
         const re = i[k] as number;
         const im = q[k] as number;
         sum += re * re + im * im;
+        if (re >= fullScale || im >= fullScale || re <= -fullScale || im <= -fullScale) this.atFullScale += 1;
       }
+      this.looked += counted;
       k = end;
       this.powerSum += sum;
       this.powerTaken += counted;
@@ -143,6 +157,12 @@ export class IqSurvey {
       centreHz,
       bandwidthHz: high - low + bin,
       noisePerHz: floor / (this.averaged * windowPower * sampleRateHz),
+      averaged: Float64Array.from({ length: size }, (_, k) => this.psd[(k + size / 2) % size] ?? 0),
+      binHz: bin,
+      // The median of an average of n exponentials lies below their mean (E. B. Wilson and M. M. Hilferty, 1931).
+      noiseInBin: (sorted[Math.floor(size / 2)] ?? 0) / (1 - 1 / (9 * this.averaged)) ** 3,
+      averages: this.averaged,
+      clippedShare: this.looked ? this.atFullScale / this.looked : 0,
       ...this.present(),
     };
   }

@@ -154,11 +154,16 @@ export class SinadMeter {
   private harmonicPower = 0;
   private harmonicBias = 0;
 
-  /** @param toneHz the tone where it is known; it may be off by 3 %. */
+  /**
+   * @param toneHz the tone where it is known; it may be off by 3 %
+   * @param found the tone as it was found a moment ago: it is not looked for again
+   */
   constructor(
     private readonly sampleRateHz: number,
     private readonly toneHz?: number,
+    found?: number,
   ) {
+    if (found !== undefined) this.cycles = found / sampleRateHz;
     this.blockLength = powerOfTwoWithin(sampleRateHz);
     this.hop = Math.round(this.blockLength * (1 - taperShare / 2));
     this.pending = new Float64Array(this.blockLength);

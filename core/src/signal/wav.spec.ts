@@ -51,6 +51,7 @@ describe('the head of a WAV file', () => {
       dataAt: 44,
       dataBytes: 18,
       frames: 3,
+      cutShort: false,
     }));
   it('is found behind other chunks, a byte being put after those of odd length', () => {
     const bytes = fileOf([

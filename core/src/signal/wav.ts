@@ -12,6 +12,8 @@ export interface WavFormat {
   /** Bytes of one sample of all channels. */
   readonly frameBytes: number;
   readonly frames: number;
+  /** The file ends before what its head says: the writing was broken off. */
+  readonly cutShort: boolean;
 }
 
 /** As much of a file as its chunks before the samples take, save in a very odd one. */
@@ -36,7 +38,7 @@ export function readWavHeader(head: Uint8Array, size: number): WavFormat {
   const tag = (at: number): string => (at + 4 <= head.length ? String.fromCharCode(...head.subarray(at, at + 4)) : '');
   const container = tag(0);
   if ((container !== 'RIFF' && container !== 'RF64') || tag(8) !== 'WAVE') broken('This is not a WAV file.');
-  let format: Omit<WavFormat, 'dataAt' | 'dataBytes' | 'frames'> | undefined;
+  let format: Omit<WavFormat, 'dataAt' | 'dataBytes' | 'frames' | 'cutShort'> | undefined;
   let longDataBytes: number | undefined;
   for (let at = 12; at + 8 <= head.length;) {
     const name = tag(at);
@@ -65,7 +67,7 @@ export function readWavHeader(head: Uint8Array, size: number): WavFormat {
       const frames = Math.floor(dataBytes / format.frameBytes);
       if (frames > mostFrames) broken('The recording is too long to be gone through.', 'Cut a part of it out, and take that.');
       if (frames === 0) broken('The file holds no samples.', 'Record again.');
-      return { ...format, dataAt: body, dataBytes: frames * format.frameBytes, frames };
+      return { ...format, dataAt: body, dataBytes: frames * format.frameBytes, frames, cutShort: claimed > size - body };
     }
     at = body + length + (length % 2);
   }

@@ -3,3 +3,4 @@ export { drawFault, faultWays, type FaultWay, type HiddenFault } from './hidden-
 export { generateCard } from './generate-card';
 export { StandInInstrument, type StandInInput, type StandInMakeUp } from './stand-in-instrument';
 export { StandInSet, type Shown, type StandInOptions } from './stand-in-set';
+export { standInOver, type StandInOver } from './stand-in-over';

@@ -20,6 +20,7 @@ import { picture } from './kinds/picture';
 import { problem } from './kinds/problem';
 import { proof } from './kinds/proof';
 import { reading } from './kinds/reading';
+import { recording } from './kinds/recording';
 import { remark } from './kinds/remark';
 import { remedy } from './kinds/remedy';
 import { safety } from './kinds/safety';
@@ -61,6 +62,7 @@ export const allKinds = [
   sweep,
   soak,
   watch,
+  recording,
   correction,
   note,
   remark,

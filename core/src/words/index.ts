@@ -16,6 +16,7 @@ export {
   sweptNames,
   verdictNames,
   waitNames,
+  recordedNames,
   watchActNames,
   workNames,
 } from './names';
@@ -36,6 +37,7 @@ export {
   stages,
   sweptOver,
   waitReasons,
+  recordedWhats,
   watchActs,
   workStates,
   type Adjusting,
@@ -50,6 +52,7 @@ export {
   type Remedy,
   type Stage,
   type SweptOver,
+  type RecordedWhat,
   type WatchAct,
   type WorkState,
 } from './vocabulary';

@@ -10,6 +10,7 @@ import type {
   Stage,
   SweptOver,
   waitReasons,
+  RecordedWhat,
   WatchAct,
   WorkState,
 } from './vocabulary';
@@ -163,4 +164,31 @@ export const watchActNames: Readonly<Record<WatchAct, string>> = {
   key: 'keyings',
   unkey: 'unkeyings',
   turn: 'turns',
+};
+
+/** Figures of a recording, as they begin a line of figures. */
+export const recordedNames: Readonly<Record<RecordedWhat, string>> = {
+  carrier: 'carrier off',
+  deviation: 'deviation',
+  depth: 'AM depth',
+  tone: 'tone',
+  distortion: 'distortion',
+  'sub-tone': 'sub-audible tone',
+  'sub-deviation': 'deviation by it',
+  bandwidth: 'occupied bandwidth',
+  'spill-below': 'into the channel below',
+  'spill-above': 'into the channel above',
+  spurious: 'strongest line beside it',
+  'power-end': 'power at the end, against the beginning',
+  'turn-on': 'off at keying, against later',
+  drift: 'drift',
+  rise: 'rise',
+  fall: 'fall',
+  sinad: 'SINAD',
+  sn: 'S/N',
+  hum: 'hum, against the tone',
+  level: 'level, against full scale',
+  tail: 'squelch tail',
+  'low-corner': 'down 6 dB at',
+  'high-corner': 'down 6 dB again at',
 };

@@ -92,3 +92,31 @@ export type SweptOver = (typeof sweptOver)[number];
 /** What is done to a set while a point of it is watched. */
 export const watchActs = ['tap', 'heat', 'cool', 'key', 'unkey', 'turn'] as const;
 export type WatchAct = (typeof watchActs)[number];
+
+/** Figures that a recording gives: of a transmission in I and Q, or of sound. */
+export const recordedWhats = [
+  'carrier',
+  'deviation',
+  'depth',
+  'tone',
+  'distortion',
+  'sub-tone',
+  'sub-deviation',
+  'bandwidth',
+  'spill-below',
+  'spill-above',
+  'spurious',
+  'power-end',
+  'turn-on',
+  'drift',
+  'rise',
+  'fall',
+  'sinad',
+  'sn',
+  'hum',
+  'level',
+  'tail',
+  'low-corner',
+  'high-corner',
+] as const;
+export type RecordedWhat = (typeof recordedWhats)[number];

@@ -261,6 +261,7 @@ export class InstrumentForm {
       ...(words.length ? { words } : {}),
       ...(was?.counter && measures.includes('Hz') ? { counter: was.counter } : {}),
       ...(calibrated ? { calibrated } : {}),
+      ...(was?.checks ? { checks: was.checks } : {}),
       ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
       ...(was?.link ? { link: was.link } : {}),
     };

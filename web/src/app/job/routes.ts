@@ -32,6 +32,8 @@ export const routes: Routes = [
         loadComponent: () => import('./stages/frequencies-stage').then((m) => m.FrequenciesStage),
       },
       { path: 'test/watch', title: 'Watch', loadComponent: () => import('./stages/watch-stage').then((m) => m.WatchStage) },
+      { path: 'test/keying', title: 'One keying', loadComponent: () => import('./stages/over-stage').then((m) => m.OverStage) },
+      { path: 'test/sound', title: 'Sound', loadComponent: () => import('./stages/sound-stage').then((m) => m.SoundStage) },
       { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
     ],
   },

@@ -1,5 +1,5 @@
 import { attempt, CoreError } from '@amber-relay/core/errors';
-import { decodeFrames, iqOf, readWavHeader, sinadOf, wavHeaderBytes, type Recording } from '@amber-relay/core/signal';
+import { iqOf, sinadOf } from '@amber-relay/core/signal';
 import {
   iqOutput,
   iqSteps,
@@ -17,6 +17,8 @@ import {
 } from '@amber-relay/core/sums';
 import { expose } from 'comlink';
 import { config } from 'zod';
+import { recordingOf } from '../recordings/recording-of';
+import { fileFailure } from '../recordings/file-failure';
 
 config({ jitless: true });
 
@@ -38,26 +40,13 @@ export interface Refused {
 }
 export type Answer = Solved | Refused;
 
-/** Frames read at a time: a few megabytes, whatever the file. */
-const framesAtOnce = 1 << 18;
-
 const known = (id: string): Sum => {
   const sum = sumById(id);
   if (!sum) throw new CoreError('unknown-name', 'id', `There is no sum ${id}.`, 'Choose one from the list.');
   return sum;
 };
 const refused = ({ path, message, remedy }: CoreError): Refused => ({ ok: false, field: path, message, remedy });
-/** Whatever a file brings about is said: a broken one must not leave the page reading. */
-const fileRefused = (error: unknown): Refused => {
-  if (error instanceof CoreError) return refused(error);
-  console.error(error);
-  return {
-    ok: false,
-    field: 'file',
-    message: 'The file cannot be gone through: it is broken, changes while it is read, or is too large for the memory.',
-    remedy: 'Save it again as WAV, or take a part of it.',
-  };
-};
+const fileRefused = (error: unknown): Refused => refused(fileFailure(error));
 const solved = (
   sum: Sum,
   input: Record<string, unknown>,
@@ -73,20 +62,6 @@ const solved = (
   result: resultText(sum, output) || stepText(steps.at(-1) ?? { what: sum.title }),
   working: steps.map(stepText),
 });
-
-/** A WAV file as a recording, read in pieces from the disk. */
-async function recordingOf(file: Blob): Promise<{ recording: Recording; channels: number }> {
-  const head = new Uint8Array(await file.slice(0, wavHeaderBytes).arrayBuffer());
-  const format = readWavHeader(head, file.size);
-  async function* pieces(): AsyncGenerator<Float32Array[]> {
-    for (let done = 0; done < format.frames; done += framesAtOnce) {
-      const from = format.dataAt + done * format.frameBytes;
-      const to = format.dataAt + Math.min(format.frames, done + framesAtOnce) * format.frameBytes;
-      yield decodeFrames(new Uint8Array(await file.slice(from, to).arrayBuffer()), format);
-    }
-  }
-  return { recording: { sampleRateHz: format.sampleRateHz, frames: format.frames, pieces }, channels: format.channels };
-}
 
 const api = {
   solve(id: string, input: Record<string, unknown>, plusMinus: PlusMinus): Answer {

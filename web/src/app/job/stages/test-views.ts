@@ -40,12 +40,20 @@ import { JobOnBench } from '../job-on-bench';
 })
 export class TestViews {
   protected readonly job = inject(JobOnBench);
+  /** What nothing is known of may send and receive. */
+  private has(group: 'transmit' | 'receive'): boolean {
+    const functions = this.job.card()?.functions ?? [];
+    return !functions.length || functions.some((each) => each.group === group);
+  }
+
   protected readonly views = computed(() => {
     const sweeps = new Set(ofKind(this.job.stood(), 'sweep').map(({ of, over, condition }) => JSON.stringify([of, over, condition]))).size;
     return [
       { path: [] as string[], name: 'Tests' },
       { path: ['sweeps'], name: sweeps ? `Sweeps, ${sweeps}` : 'Sweeps' },
       ...(this.job.card()?.testPoints.length ? [{ path: ['watch'], name: 'Watch' }] : []),
+      ...(this.has('transmit') ? [{ path: ['keying'], name: 'One keying' }] : []),
+      ...(this.has('receive') ? [{ path: ['sound'], name: 'Sound' }] : []),
       ...(this.job.card()?.frequencyPlan.length ? [{ path: ['frequencies'], name: 'Frequencies' }] : []),
     ];
   });

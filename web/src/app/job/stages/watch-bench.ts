@@ -45,6 +45,7 @@ export class WatchBench {
   private readonly began = signal(0);
   private readonly linked = signal<readonly Strip[]>([]);
   readonly marks = signal<readonly WatchMark[]>([]);
+  private readonly said = new WeakMap<readonly WatchSample[], { marks: readonly WatchMark[]; says: ReturnType<typeof watchSays> }>();
 
   /** The strips; what was typed of a point since it is watched stands on its strip too. */
   readonly strips = computed((): readonly Strip[] =>
@@ -137,8 +138,14 @@ export class WatchBench {
 
   /** What a strip says so far; undefined before the first reading. */
   says({ samples, limits, step }: Strip): ReturnType<typeof watchSays> | undefined {
-    const [first, ...more] = samples;
-    return first && watchSays([first, ...more], this.marks(), limits, step);
+    if (!samples.length) return undefined;
+    // Of several strips of hours only that is worked out which has changed.
+    const marks = this.marks();
+    const known = this.said.get(samples);
+    if (known?.marks === marks) return known.says;
+    const says = watchSays(samples as [WatchSample, ...WatchSample[]], marks, limits, step);
+    this.said.set(samples, { marks, says });
+    return says;
   }
 
   /** Keeps what every strip says on the tape, and ends them. */
