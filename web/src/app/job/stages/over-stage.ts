@@ -244,7 +244,7 @@ export class OverStage {
   }
 
   protected refusalOf(read: ReturnType<typeof hzOf>): string {
-    return read && !read.ok ? `${read.failure.message} ${read.failure.remedy}` : '';
+    return read && !read.ok ? `${read.failure.message} Write it like 27.185 MHz or 12.5 kHz.` : '';
   }
 
   protected choose(id: string): void {
