@@ -2,6 +2,9 @@ import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { CoreError } from '@amber-relay/core/errors';
 import type { LiveAim } from '@amber-relay/core/run';
+import type { AudioTrouble } from '@amber-relay/core/signal';
+import { SoundInput } from '../../recordings/sound-input';
+import type { SoundHeard } from '../../recordings/recording.worker';
 import { InstrumentLink } from '../../instruments/instrument-link';
 import { BenchDatabase } from '../../storage/bench-database';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
@@ -18,7 +21,26 @@ class Host {
   readonly aim = signal<LiveAim>({ for: 'most' });
 }
 
+/** An input that is there when it is asked for. */
+class FakeInput {
+  readonly heard = signal<SoundHeard | undefined>(undefined);
+  readonly says = signal('');
+  stopped = false;
+  start(): Promise<void> {
+    return Promise.resolve();
+  }
+  stop(): void {
+    this.stopped = true;
+  }
+  hears(sinadDb: number | null, levelDbfs: number, ...troubles: AudioTrouble[]): void {
+    const sinad = sinadDb === null ? undefined : { toneHz: 1000, sinadDb, snrDb: sinadDb, thdPercent: 1, rmsLevel: 0.1, samples: 32768 };
+    const reading = { levelDbfs, meanDbfs: levelDbfs, peakDbfs: levelDbfs + 3, sinad, hum: undefined, troubles, tailsS: [] };
+    this.heard.set({ reading, response: undefined });
+  }
+}
+
 describe('the live bar', () => {
+  let input: FakeInput;
   let bench: StageOnBench<Host>;
   /** What the instrument shows, one after the other; the last stays. */
   let shown: (number | null | Error)[] = [];
@@ -34,6 +56,11 @@ describe('the live bar', () => {
           return { value, step: 0.01 };
         },
       },
+    });
+    input = new FakeInput();
+    TestBed.overrideComponent(LiveBarView, {
+      remove: { providers: [SoundInput] },
+      add: { providers: [{ provide: SoundInput, useValue: input }] },
     });
     bench = await stageOnBench(Host);
     const meter = { id: 'm', name: 'Bench meter', measures: ['V' as const], ranges: [20], link: { host: 'meter.local', port: 5025 } };
@@ -82,5 +109,36 @@ describe('the live bar', () => {
     shown = [2, null];
     await press('Live');
     await until(() => text().includes('nothing there'));
+  });
+
+  it('is tuned by the sound of the set: SINAD, or how loud it is, and both figures go into the line', async () => {
+    await press('By SINAD');
+    for (const dB of [8, 14.2, 12.5]) {
+      input.hears(dB, -20);
+      await bench.settle();
+    }
+    expect(bench.element.querySelector('[data-live]')?.textContent).toBe('12.5 dB');
+    expect(text()).toContain('best 14.2 dB');
+    await press('Take it');
+    expect(bench.get(LineOffer).offered()?.line).toBe('tp7 8.0 dB > 12.5 dB at the speaker, SINAD');
+    input.hears(null, -10, 'clipped');
+    await bench.settle();
+    expect(bench.element.querySelector('[data-live]')?.textContent).toBe('no clean tone');
+    await press('Stop');
+    expect(input.stopped).toBeTrue();
+    await press('By loudness');
+    input.hears(10, -31.4);
+    await bench.settle();
+    expect(bench.element.querySelector('[data-live]')?.textContent).toBe('−31.4 dB');
+  });
+
+  it('says why the sound has gone, and what was heard stays', async () => {
+    await press('By SINAD');
+    input.hears(10, -20);
+    await bench.settle();
+    input.says.set('The input has gone: is it unplugged?');
+    await bench.settle();
+    expect(text()).toContain('is it unplugged?');
+    expect(text()).toContain('best 10.0 dB');
   });
 });

@@ -7,7 +7,8 @@ import { liveBar, type LiveAim } from '@amber-relay/core/run';
 import { figureWords } from '@amber-relay/core/tape';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
-import { LiveMeter } from './live-meter';
+import { SoundInput } from '../../recordings/sound-input';
+import { LiveMeter, type SoundOf } from './live-meter';
 import { TuningTone } from './tuning-tone';
 
 /** A large bar of a linked meter with the best so far and a tone, by which one tunes without looking; one press puts both figures into the line. */
@@ -15,44 +16,47 @@ import { TuningTone } from './tuning-tone';
   selector: 'app-live-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton],
-  providers: [LiveMeter],
+  providers: [LiveMeter, SoundInput],
   template: `
-    @if (reader(); as got) {
-      @if (got.instrument; as instrument) {
-        <div class="row">
-          <b class="grow">{{ name() }}: {{ wanted()?.title }}</b>
-          @if (meter.running()) {
-            <button class="chip" [attr.aria-pressed]="sounding()" (click)="sound()">Tone</button>
-            <button class="chip" (click)="clear()">From here</button>
-            <button class="chip" (click)="meter.stop()">Stop</button>
-            <button mat-stroked-button [disabled]="!bar()" (click)="take()">Take it</button>
-          } @else {
-            <span class="quiet">{{ instrument.name }}</span>
-            <button mat-stroked-button (click)="begin()">Live</button>
-          }
-        </div>
-        @if (wanted()?.caution; as caution) {
-          <p class="caution" role="note">{{ caution }}</p>
+    <div class="row">
+      <b class="grow">{{ name() }}{{ title() ? ': ' + title() : '' }}</b>
+      @if (meter.running()) {
+        @if (!by()) {
+          <button class="chip" [attr.aria-pressed]="sounding()" (click)="sound()">Tone</button>
         }
-        @if (meter.running() || bar()) {
-          <div class="bar" role="img" [attr.aria-label]="label()">
-            @if (bar(); as b) {
-              <div class="fill" [style.width.%]="b.fill * 100"></div>
-              <div class="best" [style.left.%]="b.bestAt * 100"></div>
-              @if (b.aimAt !== undefined) {
-                <div class="aim" [style.left.%]="b.aimAt * 100"></div>
-              }
-            }
-          </div>
-          <div class="row">
-            <span class="key" data-live>{{ meter.nothing() ? 'nothing there' : now() }}</span>
-            <span class="grow">{{ bar()?.says }}</span>
-            <span class="quiet">best {{ best() }}</span>
-          </div>
-        }
+        <button class="chip" (click)="clear()">From here</button>
+        <button class="chip" (click)="meter.stop()">Stop</button>
+        <button mat-stroked-button [disabled]="!bar()" (click)="take()">Take it</button>
       } @else {
-        <p class="quiet">{{ got.why }}</p>
+        @if (reader()?.instrument; as instrument) {
+          <span class="quiet">{{ instrument.name }}</span>
+          <button mat-stroked-button (click)="begin()">Live</button>
+        }
+        <button class="chip" (click)="hear('sinad')">By SINAD</button>
+        <button class="chip" (click)="hear('level')">By loudness</button>
       }
+    </div>
+    @if (!by() && reader()?.why; as why) {
+      <p class="quiet">{{ why }}</p>
+    }
+    @if (!by() && reader()?.instrument && wanted()?.caution; as caution) {
+      <p class="caution" role="note">{{ caution }}</p>
+    }
+    @if (meter.running() || bar()) {
+      <div class="bar" role="img" [attr.aria-label]="label()">
+        @if (bar(); as b) {
+          <div class="fill" [style.width.%]="b.fill * 100"></div>
+          <div class="best" [style.left.%]="b.bestAt * 100"></div>
+          @if (b.aimAt !== undefined) {
+            <div class="aim" [style.left.%]="b.aimAt * 100"></div>
+          }
+        }
+      </div>
+      <div class="row">
+        <span class="key" data-live>{{ meter.nothing() ? (by() ? 'no clean tone' : 'nothing there') : now() }}</span>
+        <span class="grow">{{ bar()?.says }}</span>
+        <span class="quiet">best {{ best() }}</span>
+      </div>
     }
     @if (meter.says()) {
       <p class="wrong" role="alert">{{ meter.says() }}</p>
@@ -114,6 +118,12 @@ export class LiveBarView {
   protected readonly meter = inject(LiveMeter);
   private readonly tone = new TuningTone();
   protected readonly sounding = signal(false);
+  /** Where one tunes by the sound of the set: what of it. */
+  protected readonly by = signal<SoundOf | undefined>(undefined);
+  protected readonly title = computed(() => (this.by() === 'sinad' ? 'SINAD' : this.by() === 'level' ? 'loudness' : this.wanted()?.title));
+  private readonly unit = computed(() => (this.by() ? 'dB' : this.wanted()?.unit));
+  /** By the sound one looks for the most, save at a dip. */
+  private readonly aimed = computed((): LiveAim => (this.by() && this.aim().for === 'figure' ? { for: 'most' } : this.aim()));
   /** What stood when it was begun, or when one said: from here. */
   private readonly before = signal<number | undefined>(undefined);
 
@@ -126,12 +136,12 @@ export class LiveBarView {
   });
   protected readonly bar = computed(() => {
     const [first, ...more] = this.meter.seen();
-    const unit = this.wanted()?.unit;
-    return first === undefined || unit === undefined ? undefined : liveBar([first, ...more], this.aim(), unit, this.meter.step());
+    const unit = this.unit();
+    return first === undefined || unit === undefined ? undefined : liveBar([first, ...more], this.aimed(), unit, this.meter.step());
   });
   protected readonly now = computed(() => this.text(this.bar()?.now));
   protected readonly best = computed(() => this.text(this.bar()?.best));
-  protected readonly label = computed(() => `${this.wanted()?.title}: ${this.now()}, best ${this.best()}`);
+  protected readonly label = computed(() => `${this.title()}: ${this.now()}, best ${this.best()}`);
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.tone.off());
@@ -149,6 +159,7 @@ export class LiveBarView {
       this.meter.stop();
       this.meter.seen.set([]);
       this.before.set(undefined);
+      this.by.set(undefined);
     });
     effect(() => {
       if (!this.meter.running() && this.sounding()) {
@@ -159,13 +170,20 @@ export class LiveBarView {
   }
 
   private text(value: number | undefined): string {
-    return value === undefined ? '–' : quantityText(value, this.wanted()?.unit ?? '', { step: this.meter.step() });
+    return value === undefined ? '–' : quantityText(value, this.unit() ?? '', { step: this.meter.step() });
   }
 
   protected begin(): void {
     const [wanted, instrument] = [this.wanted(), this.reader()?.instrument];
     this.before.set(undefined);
+    this.by.set(undefined);
     if (wanted && instrument) void this.meter.start(instrument, wanted, { jobId: this.job.jobId(), cardId: this.job.card()?.id ?? '' });
+  }
+
+  protected hear(of: SoundOf): void {
+    this.before.set(undefined);
+    this.by.set(of);
+    this.meter.startSound(of);
   }
 
   protected clear(): void {
@@ -181,11 +199,12 @@ export class LiveBarView {
 
   /** Puts what stood before and what stands now into the line. */
   protected take(): void {
-    const [bar, unit, before] = [this.bar(), this.wanted()?.unit, this.before()];
+    const [bar, unit, before] = [this.bar(), this.unit(), this.before()];
     if (!bar || unit === undefined) return;
     const step = this.meter.step();
     const figures = [before, bar.now].filter((value) => value !== undefined).map((value) => figureWords({ value, step }, unit));
-    this.line.offer(`${this.start().trim()} ${figures.join(' > ')}`);
+    const where = this.by() === 'sinad' ? ' at the speaker, SINAD' : this.by() === 'level' ? ' at the speaker, loudness' : '';
+    this.line.offer(`${this.start().trim()} ${figures.join(' > ')}${where}`);
     this.taken.emit();
   }
 }
