@@ -6,6 +6,9 @@ import { levelOhm, takeValue } from './take-value';
 import { channelLimits, testLine, testReading } from './test-line';
 import { reading, type Understood } from './understood';
 import { verbOf } from './verbs';
+import { attempt } from '../errors';
+import type { Instrument } from '../measure';
+import { unitSign } from '../quantity';
 import { entryCaution, entryTitle, type TapeBody } from '../tape';
 import { resultNames } from '../words';
 
@@ -41,6 +44,8 @@ export function readLine(line: string, context: EntryContext): Understood {
     const effect = [moreText(more), caution].filter(Boolean).join(' ');
     return { entry, more, title: `${title}, and ${more.length} more`, effect, condition: context.condition };
   }
+  const read = readBy(words, line, context);
+  if (read) return read;
   const { functions = [], result } = functionsNamed(words, card) ?? {};
   const [fn, other] = functions;
   if (fn && !other && result)
@@ -130,6 +135,46 @@ function onlyFor({ expect }: TestPoint): { readonly says?: string } {
 
 /** Whether a section carries audio, whose levels are not told across the impedance of radio frequency. */
 const isAudio = (card: LaidCard | undefined, section: string): boolean => (card && sectionOf(card, section)?.kind) === 'audio';
+
+/**
+ * A reading that says by which instrument, `tp3 13.2v by bench meter`; undefined where it says none.
+ * @throws CoreError `unknown-name` where the shop has none so called, or it does not read such a thing
+ */
+function readBy(words: readonly Word[], line: string, context: EntryContext): Understood | undefined {
+  const k = words.findLastIndex(({ text }) => /^(by|with)$/i.test(text));
+  const at = words[k];
+  if (!at || k < 1 || context.by) return undefined;
+  const said = line.slice(at.at + at.text.length).trim();
+  const found = instrumentsNamed(said, context.instruments);
+  const [by, other] = found;
+  if (!by || other) {
+    const without = attempt(() => readLine(line.slice(0, at.at).trimEnd(), context));
+    if (!without.ok || without.value.entry?.kind !== 'reading' || !said) return undefined;
+    return other
+      ? refuse(at.at, `More than one instrument is called so: ${found.map(({ name }) => name).join('; ')}.`, 'Write more of its name.')
+      : refuse(at.at, `The shop has no instrument called ${said}.`, 'Write it as it stands in Instruments, or enter it there.');
+  }
+  const read = readLine(line.slice(0, at.at).trimEnd(), { ...context, by });
+  if (read.entry?.kind === 'reading' && read.entry.unit !== '' && !by.measures.includes(read.entry.unit))
+    return refuse(
+      at.at,
+      `${by.name} does not read ${unitSign(read.entry.unit)}.`,
+      'Name the one that did, or change what it reads in Instruments.',
+    );
+  return read;
+}
+
+/** The instruments so called: by id, by the whole name, or else by words of it. */
+function instrumentsNamed(said: string, instruments: readonly Instrument[]): readonly Instrument[] {
+  const name = said.toLowerCase();
+  const whole = instruments.filter((each) => each.id.toLowerCase() === name || each.name.toLowerCase() === name);
+  if (whole.length || !name) return whole;
+  const parts = name.split(/\s+/);
+  return instruments.filter((each) => {
+    const own = each.name.toLowerCase().split(/[\s,]+/);
+    return parts.every((part) => own.some((word) => word.startsWith(part)));
+  });
+}
 
 /** A line with a day before it, `yesterday tp7 3.1v`: what was done on that day and is told now. */
 function toldAfterwards([first, second]: readonly Word[], line: string, context: EntryContext): Understood | undefined {

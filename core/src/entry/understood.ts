@@ -37,7 +37,9 @@ export function reading(
   const value = quantity?.value ?? null;
   const step = quantity?.step ?? 0;
   const made =
-    value === null ? undefined : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now);
+    value === null
+      ? undefined
+      : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now, context.by);
   const { instrument, uncertainty = 0 } = made ?? {};
   const leaks = value !== null && isSensitivity(named.word) ? belowThermalFloor(value, unit, condition.mode) : undefined;
   const judged: ReadingVerdict = leaks || (cannot && made?.verdict) ? 'cant-tell' : made ? (made.verdict ?? 'no-limit') : 'dead';
@@ -53,7 +55,8 @@ export function reading(
     condition,
     uncertainty,
     verdict: judged,
-    ...(instrument ? { instrument: instrument.id } : {}),
+    ...(instrument ? { instrument: instrument.id } : context.by ? { instrument: context.by.id } : {}),
+    ...(context.by ? { named: true } : {}),
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
     ...(typical && made?.verdict ? { typical } : {}),

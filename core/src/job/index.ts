@@ -3,6 +3,7 @@ export { benchState, lessonOf, startCondition } from './bench-state';
 export { checkClaims, claimLines, type ClaimCheck, type ClaimLine } from './claims';
 export { functionCourses, holds, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 export { bookedNames, bookedTexts, corrected, type BookedField, type BookedTexts, type Corrected } from './corrections';
+export { doubleReadings, type DoubleReading } from './double-readings';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';

@@ -19,6 +19,8 @@ export interface EntryContext {
   /** The sticky condition: mode, band, channel, keyed. */
   readonly condition: Condition;
   readonly instruments: readonly Instrument[];
+  /** The instrument by which it is read, where that was said. */
+  readonly by?: Instrument;
   /** Whether a designator that the card does not name stands on its sheets. */
   readonly onSheets?: (designator: string) => boolean;
   /** Why a part should not be fitted yet, such as a bias outside its window; undefined where nothing speaks against it. */

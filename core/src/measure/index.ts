@@ -8,3 +8,4 @@ export { limitsText } from './limits-text';
 export * from './reading-uncertainty';
 export * from './verdict';
 export { clockOf, withCheck, type ClockKnown } from './checked';
+export { biasesOf, biasText, compareReadings, type Bias, type Double, type ReadBy } from './doubles';

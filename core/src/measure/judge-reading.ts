@@ -20,11 +20,19 @@ export interface ReadingJudged {
  * a longer gate, more of its digits, another instrument of the shop, or how good one would have to be.
  *
  * @param when the day of the reading, for ageing since calibration.
+ * @param by the instrument that read it, where that was said; else it is taken to be the first that serves
  * @example
  * judgeReading({ value: 3.1, unit: 'V', step: 0.01 }, { low: 2.9, high: 3.3 }, []).verdict //~> 'in'
  */
-export function judgeReading(taken: ReadingTaken, limits: Limits, instruments: readonly Instrument[], when?: Date): ReadingJudged {
-  const serving = instrumentsFor(instruments, taken);
+export function judgeReading(
+  taken: ReadingTaken,
+  limits: Limits,
+  instruments: readonly Instrument[],
+  when?: Date,
+  by?: Instrument,
+): ReadingJudged {
+  const able = instrumentsFor(instruments, taken);
+  const serving = by ? [by, ...able.filter(({ id }) => id !== by.id)] : able;
   const [instrument] = serving;
   const uncertainty = readingUncertainty(taken, instrument, when);
   const base = { ...(instrument ? { instrument } : {}), uncertainty };

@@ -61,6 +61,7 @@ const fields = {
   condition: conditionSchema.meta({ title: 'State of the set' }),
   uncertainty: z.number().min(0).meta({ title: '±, in the unit' }),
   instrument: z.string().optional().meta({ title: 'Instrument by which it was judged' }),
+  named: z.literal(true).optional().meta({ title: 'Whether the instrument was named by who read it' }),
   verdict: z.enum(readingVerdicts).meta({ title: 'As judged when it was made, with the limits of that day' }),
   low: z.number().optional().meta({ title: 'Lower limit of that day' }),
   high: z.number().optional().meta({ title: 'Upper limit of that day' }),
@@ -90,6 +91,9 @@ function typedName(
   }
 }
 
+/** By which instrument it was read, where that was said. */
+const byWords = ({ named, instrument }: Body): string => (named && instrument ? `by ${instrument}` : '');
+
 export const reading = defineKind('reading', {
   title: 'Reading',
   about: 'A value measured at a point, a part, a test or a channel, judged when it was made.',
@@ -98,7 +102,7 @@ export const reading = defineKind('reading', {
   words: (entry, card) => {
     const { subject } = entry;
     const under = conditionText(underOf(entry));
-    const tail = `${under ? `, ${under}` : ''}${entry.typed ? ` (${entry.typed})` : ''}`;
+    const tail = `${under ? `, ${under}` : ''}${entry.named && entry.instrument ? `, by ${entry.instrument}` : ''}${entry.typed ? ` (${entry.typed})` : ''}`;
     const shown = { figure: readingText(entry), verdict: entry.verdict };
     switch (subject.what) {
       case 'point':
@@ -143,7 +147,7 @@ export const reading = defineKind('reading', {
       const name = typedName(entry, card);
       return name === undefined
         ? undefined
-        : [name, conditionWords(underOf(entry)), entry.typed ?? figureWords(entry, entry.unit)].filter(Boolean).join(' ');
+        : [name, conditionWords(underOf(entry)), entry.typed ?? figureWords(entry, entry.unit), byWords(entry)].filter(Boolean).join(' ');
     },
   },
   examples: [

@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { CoreError } from '@amber-relay/core/errors';
 import { BenchDatabase } from '../storage/bench-database';
-import { shopOfOne } from '../testing/shop-of-one';
+import { JobRepository } from '../storage/job-repository';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { InstrumentLink } from './instrument-link';
 import { InstrumentsPage } from './instruments-page';
 import { until } from '../testing/still';
@@ -82,6 +83,70 @@ describe('InstrumentsPage', () => {
     button('Unlink')!.click();
     await until(() => button('Link it') !== undefined);
     expect((await db.instruments.get('meter'))?.link).toBeUndefined();
+    fixture.destroy();
+  });
+
+  it('takes what an instrument was held against, refuses what is no figure, and keeps it when the instrument is changed', async () => {
+    const db = TestBed.inject(BenchDatabase);
+    await db.instruments.clear();
+    await db.instruments.put({ id: 'counter', name: 'Counter', measures: ['Hz'], ppm: 1 });
+    const fixture = TestBed.createComponent(InstrumentsPage);
+    const element = fixture.nativeElement as HTMLElement;
+    const press = (name: string): void =>
+      [...element.querySelectorAll('button')].find((b) => (b.getAttribute('aria-label') ?? b.textContent.trim()) === name)?.click();
+    const type = (name: string, value: string): void => {
+      const field = element.querySelector<HTMLInputElement>(`input[name=${name}]`)!;
+      field.value = value;
+      field.dispatchEvent(new Event('input'));
+    };
+    await until(() => element.textContent.includes('Counter'), fixture);
+    press('Checks of Counter');
+    await until(() => element.textContent.includes('Never checked here'), fixture);
+    type('against', 'the bench standard');
+    type('error', 'little');
+    type('plusMinus', '0.1');
+    press('Keep');
+    await until(() => element.textContent.includes('Write it with its unit'), fixture);
+    type('error', '0.4 ppm');
+    press('Keep');
+    await until(() => /checked: \+0\.4\d* ppm ± 0\.1\d* ppm against the bench standard/.test(element.textContent), fixture);
+    press('Change Counter');
+    await until(() => element.querySelector('app-instrument-form') !== null, fixture);
+    press('Keep it');
+    await until(() => element.querySelector('app-instrument-form') === null, fixture);
+    expect((await db.instruments.get('counter'))?.checks?.length).toBe(1);
+    fixture.destroy();
+  });
+
+  it('holds instruments against each other by what they read of the same things', async () => {
+    const db = TestBed.inject(BenchDatabase);
+    await db.instruments.clear();
+    await db.instruments.bulkPut([
+      { id: 'old', name: 'Old meter', measures: ['V'], percentOfReading: 1 },
+      { id: 'new', name: 'New meter', measures: ['V'], percentOfReading: 0.1 },
+    ]);
+    const jobs = TestBed.inject(JobRepository);
+    const { id } = await jobs.bookIn(bookingOf(), 'Runa');
+    const read = (instrument: string, value: number, uncertainty: number) => ({
+      kind: 'reading' as const,
+      subject: { what: 'point' as const, point: 'TP7' },
+      value,
+      unit: 'V' as const,
+      step: 0.001,
+      condition: {},
+      uncertainty,
+      instrument,
+      named: true as const,
+      verdict: 'no-limit' as const,
+    });
+    await jobs.appendAll(id, [read('old', 3.2, 0.032), read('new', 3.1, 0.0031)], 'Runa');
+    const fixture = TestBed.createComponent(InstrumentsPage);
+    const element = fixture.nativeElement as HTMLElement;
+    await until(() => element.textContent.includes('Old meter'), fixture);
+    [...element.querySelectorAll('button')].find((b) => b.textContent.trim() === 'Look through all jobs')?.click();
+    await until(() => element.textContent.includes('do not agree'), fixture);
+    expect(element.textContent).toContain('Believe New meter');
+    expect(element.textContent).toMatch(/Old meter reads \+3\.\d* % ± \d\.?\d* % by 1 double reading|Old meter reads \+3(\.\d+)?% ±/);
     fixture.destroy();
   });
 });

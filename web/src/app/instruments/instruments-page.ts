@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { accuracyText, type Instrument } from '@amber-relay/core/measure';
+import { accuracyText, biasesOf, biasText, type Instrument } from '@amber-relay/core/measure';
 import { quantityText, unitSign, type Unit } from '@amber-relay/core/quantity';
+import { CheckPanel, checkText } from './check-panel';
 import { InstrumentForm } from './instrument-form';
 import { LinkPanel } from './link-panel';
 import { fromStore } from '../storage/from-store';
+import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Instruments: what this bench can read and how well; every verdict reckons with it. */
 @Component({
   selector: 'app-instruments-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InstrumentForm, LinkPanel, MatButton],
+  imports: [CheckPanel, InstrumentForm, LinkPanel, MatButton],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Instruments">
       <header>
@@ -46,8 +48,16 @@ import { ShopRepository } from '../storage/shop-repository';
               </td>
               <td class="quiet">{{ i.note }}</td>
               <td>
-                <button class="chip" [attr.aria-pressed]="linking() === i.id" (click)="editing.set(null); linking.set(i.id)">
+                <button class="chip" [attr.aria-pressed]="linking() === i.id" (click)="close(); linking.set(i.id)">
                   {{ i.link }}
+                </button>
+                <button
+                  class="chip"
+                  [attr.aria-pressed]="checking() === i.id"
+                  [attr.aria-label]="'Checks of ' + i.name"
+                  (click)="close(); checking.set(i.id)"
+                >
+                  Check
                 </button>
               </td>
             </tr>
@@ -64,7 +74,27 @@ import { ShopRepository } from '../storage/shop-repository';
         <app-instrument-form [instrument]="edited()" [others]="instruments()" (closed)="editing.set(null)" />
       } @else if (chosen(); as instrument) {
         <app-link-panel [instrument]="instrument" (closed)="linking.set(null)" />
+      } @else if (checked(); as instrument) {
+        <app-check-panel [instrument]="instrument" (closed)="checking.set(null)" />
       } @else {
+        <section aria-labelledby="compared">
+          <h2 id="compared">Held against each other</h2>
+          @for (line of compared() ?? []; track line) {
+            <p [class.attention]="line.apart">{{ line.text }}</p>
+          } @empty {
+            <p class="quiet">
+              {{
+                compared()
+                  ? 'Nothing was read by two instruments yet. Name the instrument at the end of a line, and read the same thing with another: tp7 3.10v by ' +
+                    example()
+                  : ''
+              }}
+            </p>
+          }
+          @if (!compared()) {
+            <button class="chip" (click)="compare()">Look through all jobs</button>
+          }
+        </section>
         <p class="quiet below">
           A linked instrument is read at the entry line of a job: name a point, a test or a channel, and press <kbd>F9</kbd>. The stand-ins
           of the demo shop answer as real ones would, with what a set with that fault shows.
@@ -82,6 +112,17 @@ import { ShopRepository } from '../storage/shop-repository';
       vertical-align: top;
       padding-block: 8px;
     }
+    td .chip {
+      margin: 0 6px 6px 0;
+    }
+    section p {
+      margin: 4px 0;
+    }
+    h2 {
+      font: var(--mat-sys-title-medium);
+      font-stretch: var(--ar-stretch-text);
+      margin: 16px 0 8px;
+    }
     .name {
       min-height: 40px;
       text-align: left;
@@ -95,6 +136,7 @@ import { ShopRepository } from '../storage/shop-repository';
   `,
 })
 export class InstrumentsPage {
+  private readonly jobs = inject(JobRepository);
   private readonly read = fromStore('the instruments', inject(ShopRepository).instruments$);
   protected readonly instruments = computed(() => this.read() ?? []);
   /** Nothing is said of there being none before it was looked. */
@@ -119,13 +161,39 @@ export class InstrumentsPage {
         ...Object.entries(i.byUnit ?? {}).map(([unit, figures]) => `${unitSign(unit as Unit)}: ${accuracyText(figures, unit as Unit)}`),
         ...(i.counter ? [counterText(i.counter)] : []),
         ...(i.calibrated ? [`calibrated ${i.calibrated}`] : []),
+        ...(i.checks?.slice(-1).map((check) => `checked: ${checkText(check)}`) ?? []),
       ],
     })),
   );
 
+  /** The instrument whose checks are being looked at. */
+  protected readonly checking = signal<string | null>(null);
+  protected readonly checked = computed(() => this.instruments().find(({ id }) => id === this.checking()));
+  protected readonly example = computed(() => this.instruments()[0]?.name.toLowerCase() ?? 'bench meter');
+  /** What instruments read of the same things; undefined until it was asked for, for all tapes are gone through. */
+  protected readonly compared = signal<readonly { readonly text: string; readonly apart: boolean }[] | undefined>(undefined);
+
   protected open(id: string): void {
-    this.linking.set(null);
+    this.close();
     this.editing.set(id);
+  }
+
+  protected close(): void {
+    this.linking.set(null);
+    this.checking.set(null);
+    this.editing.set(null);
+  }
+
+  protected async compare(): Promise<void> {
+    const doubles = await this.jobs.doubleReadings(this.instruments());
+    const names = new Map(this.instruments().map(({ id, name }) => [id, name]));
+    this.compared.set([
+      ...biasesOf(doubles.map(({ pair }) => pair)).map((bias) => ({
+        text: `${names.get(bias.instrument) ?? bias.instrument} ${biasText(bias)}.`,
+        apart: false,
+      })),
+      ...doubles.map(({ job, of, says, agree }) => ({ text: `Job ${job}, ${of}: ${says}`, apart: !agree })),
+    ]);
   }
 }
 

@@ -1,7 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import { layCard, layWhatFits, readCard, type Card, type LaidCard } from '@amber-relay/core/card';
 import { CoreError } from '@amber-relay/core/errors';
+import type { Instrument } from '@amber-relay/core/measure';
 import {
+  doubleReadings,
+  type DoubleReading,
   jobSchema,
   radioSetSchema,
   setAfter,
@@ -335,6 +338,20 @@ export class JobRepository {
   /** In how many finished jobs on this card each part was replaced. */
   partHistory$(cardId: string, exceptJob: string): Observable<{ jobs: number; replaced: Record<string, number> }> {
     return from(this.repairs(cardId, exceptJob)).pipe(map(({ jobs, parts }) => ({ jobs, replaced: parts })));
+  }
+
+  /** What was read by two named instruments, job by job. All tapes are gone through. */
+  async doubleReadings(instruments: readonly Instrument[]): Promise<readonly (DoubleReading & { readonly job: number })[]> {
+    const jobs = new Set<string>();
+    await this.db.tape.filter((entry) => entry.kind === 'reading' && entry.named === true).each(({ jobId }) => jobs.add(jobId));
+    const found: (DoubleReading & { readonly job: number })[] = [];
+    for (const id of jobs) {
+      const file = await this.file(id);
+      if (!file) continue;
+      const all = doubleReadings(file.card, standing(await this.tape(id)), instruments);
+      found.push(...all.map((each) => ({ ...each, job: file.row.number })));
+    }
+    return found;
   }
 
   private repairs(

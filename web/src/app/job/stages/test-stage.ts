@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { conditionText, type TestLimit } from '@amber-relay/core/card';
-import { holds, repairsText, testCourses, type TestCourse } from '@amber-relay/core/job';
+import { doubleReadings, holds, repairsText, testCourses, type TestCourse } from '@amber-relay/core/job';
 import { instrumentsFor, limitsText } from '@amber-relay/core/measure';
 import { readingText, type EntryOf } from '@amber-relay/core/tape';
 import { unitSign } from '@amber-relay/core/quantity';
@@ -123,6 +123,12 @@ export class TestStage {
         cannot: this.cannot(limit),
       };
     }),
+  );
+  /** What two instruments that were named read of one thing: those that do not agree first. */
+  protected readonly doubles = computed(() =>
+    doubleReadings(this.card(), this.job.stood(), this.job.instruments())
+      .map(({ of, says, agree }) => ({ text: `${of}: ${says}`, agree }))
+      .sort((a, b) => Number(a.agree) - Number(b.agree)),
   );
   protected readonly counts = computed(() => {
     const seen = this.table().flatMap((row) => (holds(row) ? [this.latest(row)?.verdict] : []));
