@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { BookInPage } from '../pages/book-in-page';
 import { openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
 
@@ -34,4 +35,69 @@ test('points are watched while one taps: what is said of them is kept, moves Tra
   await expect(job.rows().filter({ hasText: '8 V rail watched for' })).toContainText('changed at 0 of 3 taps');
   await job.open('Hand back');
   await expect(area).toContainText(/TP2 8 V rail watched for \d+ s: .* steady/);
+});
+
+test('a lock sweep over four ranges names those that are out, and the watch the two trimmers that do not stand', async ({ page }) => {
+  const bookIn = new BookInPage(page);
+  await bookIn.fill({
+    owner: 'Hesta rally marshals',
+    maker: 'Ternhal',
+    model: 'Nine',
+    serial: 'TN-0412',
+    complaint: 'Falls silent on some bands when it is knocked',
+  });
+  await bookIn.submit();
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.open('Test');
+  await area.getByRole('link', { name: 'Sweeps' }).click();
+  await job.type('sweep tp26 receive bands 160m 40m 20m 10m');
+  const run = area.getByRole('region', { name: 'TP26 tuning voltage over bands' });
+  await run.getByRole('button', { name: 'Begin: 160 m' }).click();
+  // Ranges B and D are out.
+  for (const [band, value] of [
+    ['160m', '3.2v'],
+    ['40m', '6.4v'],
+    ['20m', '3.3v'],
+    ['10m', '1.9v'],
+  ] as const) {
+    await expect(job.entry()).toHaveValue(new RegExp(`^tp26 .*${band} `));
+    await job.type(`${await job.entry().inputValue()}${value}`);
+  }
+  await expect(run.getByText('4 of 4')).toBeVisible();
+  await expect(run.getByRole('row', { name: /40 m.*6\.4 V.*high/ })).toBeVisible();
+  await expect(run.getByRole('row', { name: /10 m.*1\.9 V.*low/ })).toBeVisible();
+  await expect(run.getByRole('row', { name: /160 m.*3\.2 V.*in/ })).toBeVisible();
+
+  await area.getByRole('link', { name: 'Watch' }).click();
+  for (const [section, name, band, right, wrong] of [
+    ['vco-b', 'VCO B, 40 and 30 m', '40m', '3.4v', '6.4v'],
+    ['vco-d', 'VCO D, 15 to 10 m', '10m', '6.0v', '1.9v'],
+  ] as const) {
+    // Under the condition that stands, the limits of the strip are those of the range.
+    await job.entry().fill(`${band} receive`);
+    await job.entry().press('Enter');
+    // The linked meter is put elsewhere: what is read here is typed.
+    for (const point of ['tp24', 'tp25', 'tp26']) {
+      await area.getByLabel('Watch', { exact: true }).fill(point);
+      await area.getByRole('button', { name: 'Add' }).click();
+    }
+    const strip = area.getByRole('region', { name: 'TP26 tuning voltage' });
+    await expect(strip).toContainText('no linked instrument is free for it');
+    await job.type(`tp26 ${right}`);
+    await area.getByLabel('Section at which it is done').selectOption(section);
+    for (const value of [wrong, right, wrong, right]) {
+      await page.waitForTimeout(1700);
+      await page.keyboard.press('Alt+1');
+      await job.type(`tp26 ${value}`);
+    }
+    await expect(strip).toContainText('changed at 4 of 4 taps');
+    await area.getByRole('button', { name: 'Keep and end' }).click();
+    await expect(job.rows().filter({ hasText: `changed at 4 of 4 taps of ${name}` })).toHaveCount(1);
+  }
+  await job.open('Hand back');
+  const sheet = page.locator('app-report-view');
+  await expect(sheet.getByRole('heading', { name: 'Read step by step: TP26 tuning voltage over bands' })).toBeVisible();
+  for (const name of ['VCO B, 40 and 30 m', 'VCO D, 15 to 10 m'])
+    await expect(sheet.getByText(new RegExp(`TP26 tuning voltage watched for .* changed at 4 of 4 taps of ${name}`))).toBeVisible();
 });
