@@ -1,4 +1,4 @@
-import { stripOf, watchSays, type WatchMark, type WatchSample } from './watch';
+import { fellFirst, stripOf, watchSays, type WatchMark, type WatchSample } from './watch';
 
 /** Five readings a second, of a value that follows the time. */
 const strip = (seconds: number, value: (t: number) => number | null): [WatchSample, ...WatchSample[]] =>
@@ -141,5 +141,31 @@ describe('a strip that is watched', () => {
     expect(kept).toContain(6.9);
     expect(kept).toContain(null);
     expect(stripOf(long.slice(0, 50)).length).toBe(50);
+  });
+});
+
+describe('which of several points fell first', () => {
+  const limits = { low: 7.6, high: 8.4 };
+  const strip = (name: string, everyS: number, fallsAtS: number, startS = 0) => ({
+    name,
+    limits,
+    samples: Array.from({ length: Math.floor(10 / everyS) }, (_, k) => {
+      const atS = startS + k * everyS;
+      return { atS, value: atS >= fallsAtS && atS < fallsAtS + 1 ? 0.2 : 8 };
+    }),
+  });
+  it('is told where the readings part them', () => {
+    const told = fellFirst([strip('output', 0.1, 5.5), strip('supply', 0.1, 5, 0.05)]);
+    expect(told?.first).toBe('supply');
+    expect(told?.together).toBeFalse();
+    expect(told?.others.map(({ name, laterS }) => [name, Math.round(laterS * 10)])).toEqual([['output', 5]]);
+  });
+  it('is left open where they do not', () => {
+    expect(fellFirst([strip('output', 1, 5), strip('supply', 0.1, 5)])?.together).toBeTrue();
+  });
+  it('is of no two that fell at other times, or of one alone', () => {
+    expect(fellFirst([strip('output', 0.1, 2), strip('supply', 0.1, 7)])).toBeUndefined();
+    expect(fellFirst([strip('output', 0.1, 2)])).toBeUndefined();
+    expect(fellFirst([])).toBeUndefined();
   });
 });

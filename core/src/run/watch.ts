@@ -183,3 +183,45 @@ export function stripOf(samples: readonly WatchSample[]): (number | null)[] {
     return furthest;
   });
 }
+
+/** Points that fell together: the first, and how much later each of the others did. */
+export interface FellFirst {
+  readonly first: string;
+  readonly others: readonly { readonly name: string; readonly laterS: number }[];
+  /** No later than the readings of the two are apart: which was first cannot be told. */
+  readonly together: boolean;
+}
+
+/** Dropouts that begin within so long of each other, in seconds, are one happening. */
+const oneHappeningS = 3;
+
+/**
+ * Which of several points that are watched fell first, the last time at least two fell together. A dropout began at the earliest just after the
+ * reading before it: where that leaves the order open it is said so.
+ * @returns undefined where no two fell together
+ */
+export function fellFirst(
+  strips: readonly { readonly name: string; readonly samples: readonly WatchSample[]; readonly limits: WatchLimits }[],
+): FellFirst | undefined {
+  const falls = strips
+    .flatMap(({ name, samples, limits }) =>
+      dropoutsOf(samples, limits).map(({ fromS }) => {
+        const before = samples.findLast(({ atS }) => atS < fromS);
+        return { name, fromS, sinceS: before?.atS ?? fromS };
+      }),
+    )
+    .sort((a, b) => a.fromS - b.fromS);
+  for (let k = falls.length - 1; k > 0; k -= 1) {
+    const last = falls[k] as (typeof falls)[number];
+    const near = falls.filter(({ fromS }) => fromS <= last.fromS && fromS >= last.fromS - oneHappeningS);
+    const each = [...new Map(near.map((fall) => [fall.name, near.find(({ name }) => name === fall.name) ?? fall])).values()];
+    const [first, ...others] = each;
+    if (!first || !others.length) continue;
+    return {
+      first: first.name,
+      others: others.map(({ name, fromS }) => ({ name, laterS: fromS - first.fromS })),
+      together: others.some(({ sinceS }) => sinceS < first.fromS),
+    };
+  }
+  return undefined;
+}

@@ -1,5 +1,8 @@
 import { TestBed } from '@angular/core/testing';
+import { CoreError } from '@amber-relay/core/errors';
 import type { TapeBody } from '@amber-relay/core/tape';
+import { InstrumentLink } from '../../instruments/instrument-link';
+import { BenchDatabase } from '../../storage/bench-database';
 import { JobRepository } from '../../storage/job-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { LineOffer } from '../line-offer';
@@ -51,5 +54,44 @@ describe('SoakStage', () => {
     await put({ kind: 'soak', act: 'begin', holdMinutes: 60 }, { kind: 'soak', act: 'failed', text: 'went quiet' });
     expect(bench.element.querySelector('[data-soak]')?.getAttribute('data-soak')).toBe('failed');
     expect(text()).toContain('went quiet');
+  });
+
+  describe('with a linked instrument', () => {
+    const meter = { id: 'm', name: 'Bench meter', measures: ['V' as const], ranges: [20], link: { host: 'meter.local', port: 5025 } };
+    const begin = async (): Promise<void> => {
+      await TestBed.inject(BenchDatabase).instruments.put(meter);
+      await put({ kind: 'soak', act: 'begin', holdMinutes: 60 });
+      await bench.press(/^Begin$/);
+    };
+    const readings = async () =>
+      (await bench.tape()).flatMap((entry) => (entry.kind === 'reading' ? [[entry.value, entry.instrument]] : []));
+
+    it('reads a point by itself, and no more when it is told to', async () => {
+      const read = spyOn(TestBed.inject(InstrumentLink), 'read').and.resolveTo({ value: 3.1, step: 0.01 });
+      await begin();
+      expect(read).toHaveBeenCalledTimes(1);
+      expect(await readings()).toEqual([[3.1, 'm']]);
+      expect(text()).toContain('TP7 is read every 5 min while this job is open.');
+      await bench.press(/^Read no more$/);
+      expect(text()).not.toContain('is read every');
+    });
+
+    it('says that an instrument does not answer, and goes on', async () => {
+      spyOn(TestBed.inject(InstrumentLink), 'read').and.rejectWith(
+        new CoreError('unknown-name', 'link', 'The meter does not answer.', 'Switch it on.'),
+      );
+      await begin();
+      expect(text()).toContain('The meter does not answer. It is asked again in 5 min; go on by hand.');
+      expect(await readings()).toEqual([]);
+      expect(text()).toContain('is read every 5 min');
+    });
+
+    it('refuses what is no time', async () => {
+      await TestBed.inject(BenchDatabase).instruments.put(meter);
+      await put({ kind: 'soak', act: 'begin', holdMinutes: 60 });
+      await bench.fill('every', 'often');
+      await bench.press(/^Begin$/);
+      expect(text()).toContain('Write minutes, from 0.1 to 1440.');
+    });
   });
 });

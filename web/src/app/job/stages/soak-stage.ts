@@ -10,6 +10,7 @@ import { clockText, timeOfDay } from '../../ui/clock-text';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
+import { SoakReader } from '../soak-reader';
 import { TapeWriter } from '../tape-writer';
 import { SoakStrip } from './soak-strip';
 
@@ -63,6 +64,31 @@ const sures = [95, 99, 99.9] as const;
             </p>
           }
           @if (s.state === 'running') {
+            @if (reader.plan(); as plan) {
+              <p class="row">
+                <span class="grow"
+                  >{{ plan.start.trim().toUpperCase() }} is read every {{ plan.everyMinutes }} min while this job is open.</span
+                >
+                <button class="chip" (click)="reader.stop()">Read no more</button>
+              </p>
+              @if (reader.says()) {
+                <p class="wrong" role="alert">{{ reader.says() }}</p>
+              }
+            } @else if (linked()) {
+              <form class="row" (submit)="$event.preventDefault(); read(point.value, every.value)" aria-label="Read by itself">
+                <app-field label="Read by the link">
+                  <select #point class="box">
+                    @for (each of job.card()?.testPoints; track each.id) {
+                      <option [value]="each.id">{{ each.id }} {{ each.name }}</option>
+                    }
+                  </select>
+                </app-field>
+                <app-field label="every so many minutes" class="short" [refusal]="badEvery()">
+                  <input #every class="box fig" name="every" inputmode="decimal" value="5" />
+                </app-field>
+                <button class="chip" type="submit">Begin</button>
+              </form>
+            }
             <p class="quiet">
               The clock goes on when the program is closed. Whatever is read or tried meanwhile counts: what is out of its limits, or does
               not work, ends it as failed.
@@ -157,6 +183,7 @@ const sures = [95, 99, 99.9] as const;
 export class SoakStage {
   protected readonly job = inject(JobOnBench);
   protected readonly line = inject(LineOffer);
+  protected readonly reader = inject(SoakReader);
   private readonly writer = inject(TapeWriter);
   private readonly clock = inject(Clock);
   protected readonly words = stateWords;
@@ -226,6 +253,18 @@ export class SoakStage {
 
   protected keep(body: { readonly act: 'cycles' | 'end'; readonly cycles?: number }): void {
     void this.writer.keep({ kind: 'soak', ...body });
+  }
+
+  protected readonly linked = computed(
+    () => (this.job.card()?.testPoints.length ?? 0) > 0 && this.job.instruments().some(({ link }) => link),
+  );
+  protected readonly badEvery = signal('');
+
+  protected read(point: string, every: string): void {
+    const everyMinutes = Number(every.replace(',', '.'));
+    const right = everyMinutes >= 0.1 && everyMinutes <= 24 * 60;
+    this.badEvery.set(right ? '' : 'Write minutes, from 0.1 to 1440.');
+    if (right) this.reader.start({ start: `${point.toLowerCase()} `, everyMinutes });
   }
 
   protected skip(): void {

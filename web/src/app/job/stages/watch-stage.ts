@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { quantityText } from '@amber-relay/core/quantity';
-import { stripOf } from '@amber-relay/core/run';
+import { fellFirst, stripOf } from '@amber-relay/core/run';
 import { watchActNames, watchActs, type WatchAct } from '@amber-relay/core/words';
 import { JobOnBench } from '../job-on-bench';
 import { TestViews } from './test-views';
@@ -64,6 +64,9 @@ const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat',
           A point is read again and again, by a linked instrument or as you type its readings, while you tap, heat, cool, key or turn. It is
           counted how often it dropped out, how it drifts, and whether it changed at what you did more often than by chance.
         </p>
+      }
+      @if (first()) {
+        <p class="attention" role="status" data-first>{{ first() }}</p>
       }
       @for (strip of shown(); track strip.of.point) {
         <section [attr.aria-label]="strip.of.title">
@@ -154,6 +157,17 @@ export class WatchStage {
   protected readonly trouble = signal('');
 
   protected readonly shown = computed(() => this.bench.strips().map((of) => ({ of, ...this.pictureOf(of) })));
+
+  /** Of several that fell together, which was first. */
+  protected readonly first = computed(() => {
+    const strips = this.bench.strips();
+    const told = strips.length > 1 ? fellFirst(strips.map(({ point, samples, limits }) => ({ name: point, samples, limits }))) : undefined;
+    if (!told) return '';
+    const others = told.others.map(({ name, laterS }) => `${name} ${laterS.toFixed(1)} s later`).join(', ');
+    return told.together
+      ? `${[told.first, ...told.others.map(({ name }) => name)].join(' and ')} fell together, as far as their readings tell.`
+      : `${told.first} fell first, ${others}.`;
+  });
 
   private pictureOf(strip: Strip) {
     const says = this.bench.says(strip);
