@@ -1,6 +1,9 @@
 // `npm run screenshots`: takes one current picture of each main view from the demo shop into docs/screenshots.
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { writeWav } from '../core/src/signal/wav';
+import { standInOver } from '../core/src/standin/stand-in-over';
+import { audioOf } from '../core/src/testing/signals';
 import { demoBrowser } from './lib/demo-browser.mjs';
 import { root } from './lib/ready.mjs';
 
@@ -61,6 +64,10 @@ async function diagrams(page) {
     await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
     for (const lines of [[], tried, [proof]]) {
       for (const line of lines) {
+        if (typeof line === 'function') {
+          await line(page);
+          continue;
+        }
         await page.getByLabel('Entry', { exact: true }).fill(line);
         await page.keyboard.press('Enter');
         await page.waitForTimeout(400);
@@ -80,7 +87,7 @@ async function diagrams(page) {
   await page.setViewportSize({ width: 1280, height: 800 });
 }
 
-/** What is done in a row on a job: the stage, the job, and the lines up to the start, the middle and the end of it. */
+/** What is done in a row on a job: the stage, the job, and the lines or acts up to the start, the middle and the end of it. */
 const runs = [
   ['test', 401, [], ['pwr fm ch19 keyed 3.9w'], ['dev fm ch19 keyed 2.1kHz', 'sens am ch19 receive 0.4uV']],
   ['test/frequencies', 419, ['ch19 am keyed'], ['tp3 10.23994M'], ['tp5 16.4899M', 'ch19 keyed 27.1849034M', 'ch1 keyed 26.9649047M']],
@@ -105,7 +112,76 @@ const runs = [
     ['soak 3h 60 cycles after 2 failures in 60 min', 'soak did 12 cycles'],
     ['tp7 ch19 6.9v'],
   ],
+  [
+    'test/watch',
+    419,
+    [(page) => watched(page, 'tp2'), (page) => watched(page, 'tp7'), 'tp7 ch19 am receive 3.1v'],
+    [(page) => page.getByLabel('Section at which it is done').selectOption('vco'), ...tapped('6.9v', '3.1v')],
+    [...tapped('6.9v', '3.1v'), (page) => page.getByRole('button', { name: 'Keep and end' }).click()],
+  ],
+  [
+    'test/keying',
+    419,
+    ['ch19 fm', (page) => page.getByLabel('It was tuned to').fill('27.17 MHz'), (page) => page.keyboard.press('Tab')],
+    [(page) => recorded(page, 'over.wav', over)],
+    [(page) => page.getByRole('button', { name: 'Keep', exact: true }).click(), (page) => recorded(page, 'sound.wav', heard)],
+  ],
+  [
+    'test/sound',
+    419,
+    [],
+    [(page) => recorded(page, 'sound.wav', heard)],
+    [(page) => page.getByRole('button', { name: 'Keep', exact: true }).click()],
+  ],
 ];
+
+/** A point is put on a strip. */
+async function watched(page, point) {
+  await page.getByLabel('Watch', { exact: true }).fill(point);
+  await page.getByRole('button', { name: 'Add' }).click();
+}
+/** What is read after each tap. */
+function tapped(...values) {
+  return values.flatMap((value) => [
+    (page) => page.waitForTimeout(1700),
+    (page) => page.keyboard.press('Alt+1'),
+    `tp7 ch19 am receive ${value}`,
+  ]);
+}
+/** A recording is taken from a file, and gone through. */
+async function recorded(page, name, make) {
+  await page.locator('section.stage input[type=file]').setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(make()) });
+  await page.locator('section.stage [role=status], section.stage [role=alert], [data-recorded]').first().waitFor();
+  await page.waitForTimeout(1500);
+}
+/** One over of a set that deviates too far and lies a little high, beside a receiver that was tuned to one side. */
+function over() {
+  const channels = standInOver({
+    sampleRateHz: 96_000,
+    seconds: 2.4,
+    keyed: [0.4, 2.1],
+    rampS: 0.004,
+    offsetHz: 15_120,
+    turnOnHz: 60,
+    endDb: -0.4,
+    second: 0.02,
+    fm: [
+      { hz: 1000, devHz: 1700 },
+      { hz: 100, devHz: 350 },
+    ],
+    noiseDb: -45,
+  });
+  return writeWav(channels, 96_000);
+}
+/** A tone in noise and hum, as it comes from a speaker. */
+function heard() {
+  const tones = [
+    { hz: 1000, peak: 0.3 },
+    { hz: 2000, peak: 0.01 },
+    { hz: 100, peak: 0.004 },
+  ];
+  return writeWav([audioOf({ kind: 'audio', sampleRateHz: 16_000, seconds: 3, tones, noiseRms: 0.07 })], 16_000);
+}
 
 /** The stage of every run at its start, in the middle and at its end, and its end by daylight, all on one picture. */
 async function runsAt(page, idOf) {
@@ -121,6 +197,10 @@ async function runsAt(page, idOf) {
     await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
     for (const lines of moments) {
       for (const line of lines) {
+        if (typeof line === 'function') {
+          await line(page);
+          continue;
+        }
         await page.getByLabel('Entry', { exact: true }).fill(line);
         await page.keyboard.press('Enter');
         await page.waitForTimeout(400);
