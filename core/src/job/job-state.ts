@@ -118,14 +118,20 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
 }
 
 /** Of a soak that runs and was begun after the last wait: until when, or how many cycles; undefined where none does. */
-function soakingUntil(card: LaidCard | undefined, stood: readonly TapeEntry[], since: number): string | undefined {
+function soakingUntil(
+  card: LaidCard | undefined,
+  stood: readonly TapeEntry[],
+  since: number,
+): { readonly text: string; readonly due?: string } | undefined {
   const last = ofKind(stood, 'soak').at(-1);
   const soak = last && last.seq > since ? soakOf(card, stood, Date.parse(last.at)) : undefined;
   if (soak?.state !== 'running') return undefined;
-  const due = soak.dueMs === undefined ? undefined : new Date(soak.dueMs);
-  return due
-    ? `until ${timeOf(due)}${dayOf(due) === dayOf(new Date(soak.beganMs)) ? '' : `, ${dayOf(due)}`}`
-    : cyclesText(soak.cycles ?? 0);
+  if (soak.dueMs === undefined) return { text: cyclesText(soak.cycles ?? 0) };
+  const due = new Date(soak.dueMs);
+  return {
+    text: `until ${timeOf(due)}${dayOf(due) === dayOf(new Date(soak.beganMs)) ? '' : `, ${dayOf(due)}`}`,
+    due: due.toISOString(),
+  };
 }
 
 /** The stage where the work stands: the first after the last one done that is not done, and what the job waits for. */
@@ -143,8 +149,9 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
   return {
     stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),
     waits: finished ? 'nothing' : soaks === undefined ? (wait?.reason ?? 'nothing') : 'soak',
-    waitText: finished ? '' : (soaks ?? (!wait || wait.reason === 'nothing' ? '' : wait.text)),
+    waitText: finished ? '' : (soaks?.text ?? (!wait || wait.reason === 'nothing' ? '' : wait.text)),
     ...(finished || soaks !== undefined || wait?.until === undefined ? {} : { waitUntil: wait.until }),
+    ...(finished || soaks?.due === undefined ? {} : { soakDue: soaks.due }),
     finished,
     entries: tape.length,
     lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),

@@ -63,6 +63,8 @@ export const jobSummarySchema = z.object({
   waits: z.enum(waitReasons),
   waitText: z.string(),
   waitUntil: day.optional(),
+  /** When a soak that runs is over. */
+  soakDue: z.iso.datetime().optional(),
   finished: z.boolean(),
   entries: z.number().int().min(0),
   lastAt: z.iso.datetime(),

@@ -46,4 +46,19 @@ describe('DayPage', () => {
     expect(page.querySelector('[aria-label="Waiting"]')?.textContent).toContain('Repair at 140?');
     expect(page.querySelector('[aria-label="Do now"]')?.textContent).not.toContain('140');
   });
+
+  it('holds a set that soaks among what waits, until its time is over: then somebody has to look', async () => {
+    const jobs = TestBed.inject(JobRepository);
+    const soaks = await jobs.bookIn(bookingOf('a'), 'Runa');
+    const soaked = await jobs.bookIn(bookingOf('b'), 'Runa');
+    const hourAgo = new Date(Date.now() - 3_600_000);
+    await jobs.append(soaks.id, { kind: 'soak', act: 'begin', holdMinutes: 120 }, 'Runa', hourAgo);
+    await jobs.append(soaked.id, { kind: 'soak', act: 'begin', holdMinutes: 30 }, 'Runa', hourAgo);
+    const page = await shown();
+    const at = (name: string): string => page.querySelector(`[aria-label="${name}"]`)?.textContent ?? '';
+    expect(at('Waiting')).toContain(String(soaks.number));
+    expect(at('Waiting')).not.toContain(String(soaked.number));
+    expect(at('Do now')).toContain('The soak is over: look, and end it');
+    expect(page.querySelector(`[data-job="${soaked.number}"] a`)?.getAttribute('href')).toContain('/soak');
+  });
 });

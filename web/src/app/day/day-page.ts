@@ -118,11 +118,13 @@ export class DayPage {
     [...this.inHand()].sort(workOrder).map((line) => {
       const { promisedOn, summary } = line.row;
       const days = promisedOn === undefined ? undefined : daysUntil(promisedOn, this.today());
-      const stage = summary.stage;
+      // A soak whose time is over is work again: somebody has to look, and end it.
+      const soaked = summary.soakDue !== undefined && Date.parse(summary.soakDue) <= this.clock.minute();
+      const stage = soaked ? 'soak' : summary.stage;
       return {
         line,
         stage,
-        doing: doing[stage],
+        doing: soaked ? 'The soak is over: look, and end it' : doing[stage],
         stageName: stageNames[stage],
         late: days !== undefined && days < 0,
         due:
@@ -133,7 +135,7 @@ export class DayPage {
               : days !== undefined && days < 0
                 ? `${-days} ${days === -1 ? 'day' : 'days'} late`
                 : `promised ${dayText(promisedOn)}`,
-        wait: waitWords[summary.waits],
+        wait: soaked ? '' : waitWords[summary.waits],
         until: summary.waitUntil ? `due ${dayText(summary.waitUntil)}` : '',
       };
     }),

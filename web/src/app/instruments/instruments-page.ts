@@ -6,7 +6,7 @@ import { CheckPanel, checkText } from './check-panel';
 import { InstrumentForm } from './instrument-form';
 import { LinkPanel } from './link-panel';
 import { fromStore } from '../storage/from-store';
-import { JobRepository } from '../storage/job-repository';
+import { JobHistory } from '../storage/job-history';
 import { ShopRepository } from '../storage/shop-repository';
 
 /** Instruments: what this bench can read and how well; every verdict reckons with it. */
@@ -136,7 +136,7 @@ import { ShopRepository } from '../storage/shop-repository';
   `,
 })
 export class InstrumentsPage {
-  private readonly jobs = inject(JobRepository);
+  private readonly jobs = inject(JobHistory);
   private readonly read = fromStore('the instruments', inject(ShopRepository).instruments$);
   protected readonly instruments = computed(() => this.read() ?? []);
   /** Nothing is said of there being none before it was looked. */

@@ -107,31 +107,6 @@ describe('JobRepository', () => {
     expect(await firstValueFrom(jobs.file$('none'))).toBeNull();
   });
 
-  it('counts confirmed repairs of the chassis, by section, of other finished jobs', async () => {
-    const first = await jobs.bookIn(bookingOf('a'), 'Runa');
-    const second = await jobs.bookIn(bookingOf('b'), 'Runa');
-    await jobs.append(
-      first.id,
-      {
-        kind: 'fit',
-        designator: 'C12',
-        section: 'audio',
-        oldPart: '',
-        newPart: 'x',
-        why: '',
-        proof: '',
-        priceMinor: 0,
-        quantity: 1,
-        source: '',
-      },
-      'Runa',
-    );
-    expect(await firstValueFrom(jobs.history$('pocket', second.id))).toEqual({});
-    await jobs.append(first.id, { kind: 'handed-back', totalMinor: 0 }, 'Runa');
-    expect(await firstValueFrom(jobs.history$('pocket', second.id))).toEqual({ audio: 1 });
-    expect(await firstValueFrom(jobs.history$('pocket', first.id))).toEqual({});
-  });
-
   it('takes a finding with its picture in one act, or nothing of it', async () => {
     const { id } = await jobs.bookIn(bookingOf(), 'Runa');
     const photo = { name: 'a.png', type: 'image/png', bytes: new Uint8Array([1, 2]) };

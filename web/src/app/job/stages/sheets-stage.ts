@@ -5,7 +5,7 @@ import { of, switchMap } from 'rxjs';
 import { hundredSign } from '@amber-relay/core/words';
 import { SheetsDesk, type DeskJob } from '../../sheets/sheets-desk';
 import { fromStore } from '../../storage/from-store';
-import { JobRepository } from '../../storage/job-repository';
+import { JobHistory } from '../../storage/job-history';
 import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
@@ -58,7 +58,7 @@ export class SheetsStage {
   private readonly line = inject(LineOffer);
   private readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
-  private readonly jobs = inject(JobRepository);
+  private readonly jobs = inject(JobHistory);
   private readonly of = computed(() => ({ card: this.job.card()?.id, job: this.job.jobId() }), {
     equal: (a, b) => a.card === b.card && a.job === b.job,
   });

@@ -7,7 +7,7 @@ import { effectText, type Effect, type Evidence, type ProbeOrder, type TraceOpti
 import { wrap } from 'comlink';
 import { of, switchMap } from 'rxjs';
 import { fromStore } from '../../storage/from-store';
-import { JobRepository } from '../../storage/job-repository';
+import { JobHistory } from '../../storage/job-history';
 import { Clock } from '../../ui/clock';
 import { JobOnBench } from '../job-on-bench';
 import type { Standing, TraceApi } from './trace.worker';
@@ -33,7 +33,7 @@ export const startTraceHelper = new InjectionToken<() => TraceHelper>('starts a 
 @Injectable()
 export class Suspicion implements OnDestroy {
   private readonly job = inject(JobOnBench);
-  private readonly jobs = inject(JobRepository);
+  private readonly jobs = inject(JobHistory);
   private readonly clock = inject(Clock);
   private readonly start = inject(startTraceHelper);
 
@@ -55,7 +55,7 @@ export class Suspicion implements OnDestroy {
     'what was repaired on this chassis',
     toObservable(
       computed(() => ({ card: this.job.card()?.id, job: this.job.jobId() }), { equal: (a, b) => a.card === b.card && a.job === b.job }),
-    ).pipe(switchMap(({ card, job }): ReturnType<JobRepository['history$']> => (card ? this.jobs.history$(card, job) : of({})))),
+    ).pipe(switchMap(({ card, job }): ReturnType<JobHistory['history$']> => (card ? this.jobs.history$(card, job) : of({})))),
   );
   private readonly history = computed(() => this.historyRead() ?? {});
   /** Years since the set was made, or since the middle of the years in which such sets were. */
