@@ -69,7 +69,8 @@ export class SoakReader {
     try {
       const held = { jobId: this.job.jobId(), cardId: this.job.card()?.id ?? '' };
       const read = await this.link.read(reader.instrument, wanted, held);
-      if (this.running() !== plan) return;
+      // Told to stop meanwhile, or another job is on the bench: it belongs to none.
+      if (this.plan() !== plan) return;
       const { instrument } = reader;
       const understood = this.line.understand(lineWith(plan.start, read, wanted.unit), {
         ...context,

@@ -39,6 +39,7 @@ export class SoundInput {
   private lastMs = 0;
   private end: () => void = () => undefined;
   private round = 0;
+  private toneHz: number | undefined;
 
   constructor() {
     const list = (): void => void this.list();
@@ -58,7 +59,7 @@ export class SoundInput {
   choose(id: string): void {
     this.chosen.set(id);
     localStorage.setItem(rememberedAs, id);
-    if (this.state() === 'on') void this.start();
+    if (this.state() === 'on') void this.start(this.toneHz);
   }
 
   private async list(): Promise<void> {
@@ -71,6 +72,7 @@ export class SoundInput {
   async start(toneHz?: number): Promise<void> {
     this.stop();
     const round = (this.round += 1);
+    this.toneHz = toneHz;
     this.says.set('');
     this.heard.set(undefined);
     this.state.set('asking');

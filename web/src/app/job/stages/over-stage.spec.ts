@@ -2,6 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import { inMemory, keyingOf, type Keying } from '@amber-relay/core/signal';
 import { RecordingReader } from '../../recordings/recording-reader';
 import { BenchDatabase } from '../../storage/bench-database';
+import { JobRepository } from '../../storage/job-repository';
+import { bookingOf } from '../../testing/shop-of-one';
 import { standInOver, type StandInOver } from '@amber-relay/core/standin';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { OverStage } from './over-stage';
@@ -114,5 +116,23 @@ describe('OverStage', () => {
     await drop('The file has one channel: it is sound, not I and Q.');
     expect(text()).toContain('it is sound, not I and Q. Take another.');
     expect(bench.element.querySelector('[data-recorded]')).toBeNull();
+  });
+
+  it('belongs to the job that was on the bench: with another it is gone', async () => {
+    await drop({});
+    expect(told('deviation')).not.toBe('');
+    const other = await TestBed.inject(JobRepository).bookIn(bookingOf('other'), 'Runa');
+    bench.job.jobId.set(other.id);
+    await bench.settle();
+    expect(told('deviation')).toBe('');
+  });
+
+  it('is kept once, however often one presses', async () => {
+    await drop({});
+    const keep = [...bench.element.querySelectorAll('button')].find((button) => button.textContent.trim() === 'Keep')!;
+    keep.click();
+    keep.click();
+    await bench.settle();
+    expect((await bench.tape()).filter(({ kind }) => kind === 'recording').length).toBe(1);
   });
 });

@@ -196,7 +196,8 @@ export class OverStage {
   private file: File | undefined;
   protected readonly share = signal<number | undefined>(undefined);
   protected readonly says = signal('');
-  protected readonly read = signal<OverRead | undefined>(undefined);
+  /** What was read belongs to the job on the bench: with another it is gone. */
+  protected readonly read = linkedSignal<string, OverRead | undefined>({ source: () => this.job.jobId(), computation: () => undefined });
   private round = 0;
 
   protected readonly recorded = computed((): Recorded | undefined => {
@@ -291,6 +292,7 @@ export class OverStage {
 
   private async go(file: File): Promise<void> {
     const round = (this.round += 1);
+    const jobId = this.job.jobId();
     this.file = file;
     this.name.set(file.name);
     this.says.set('');
@@ -302,6 +304,7 @@ export class OverStage {
     });
     if (round !== this.round) return;
     this.share.set(undefined);
+    if (jobId !== this.job.jobId()) return;
     if (read.ok) this.read.set(read);
     else this.says.set(`${read.message} ${read.remedy}`);
   }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { keptAsTests } from '@amber-relay/core/feed';
 import { limitsText } from '@amber-relay/core/measure';
@@ -92,7 +92,7 @@ const size = { width: 700, height: 130 } as const;
     }
     @if (recorded().figures.length) {
       <div class="row">
-        <button mat-flat-button (click)="keep()">Keep</button>
+        <button mat-flat-button [disabled]="keeping()" (click)="keep()">Keep</button>
         <span class="quiet">{{ says() }}</span>
       </div>
     }
@@ -163,6 +163,8 @@ export class RecordedView {
   private readonly line = inject(LineOffer);
   private readonly writer = inject(TapeWriter);
   protected readonly size = size;
+  /** While it is written, a second press must not write it again. */
+  protected readonly keeping = signal(false);
 
   private readonly tests = computed(() => {
     const { figures, by, condition } = this.recorded();
@@ -223,6 +225,8 @@ export class RecordedView {
 
   /** The recording on the tape, and what was ticked as readings of their tests: all of it or none. */
   protected async keep(): Promise<void> {
+    if (this.keeping()) return;
+    this.keeping.set(true);
     const { of, from, seconds, condition, figures, cannot, nominalHz, receiver, curve } = this.recorded();
     const kept = await this.writer.keepAll([
       {
@@ -241,6 +245,7 @@ export class RecordedView {
         .filter(({ limit }) => this.ticked().has(limit.id))
         .map(({ body }) => body),
     ]);
+    this.keeping.set(false);
     if (kept) this.kept.emit();
   }
 }

@@ -8,6 +8,7 @@ import { Field } from '../../ui/field';
 import { RecordingReader } from '../../recordings/recording-reader';
 import { SoundInput } from '../../recordings/sound-input';
 import type { SoundHeard } from '../../recordings/recording.worker';
+import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 import { RecordedView, type Recorded } from './recorded-view';
 import { TestViews } from './test-views';
@@ -188,10 +189,12 @@ const [mostSinadDb, leastLevelDb] = [40, -60];
 export class SoundStage {
   protected readonly input = inject(SoundInput);
   private readonly reader = inject(RecordingReader);
+  private readonly job = inject(JobOnBench);
   private readonly line = inject(LineOffer);
   protected readonly tone = signal('');
   protected readonly background = signal<number | undefined>(undefined);
-  protected readonly taken = signal<{ readonly heard: SoundHeard; readonly from: string; readonly seconds: number } | undefined>(undefined);
+  /** What was taken belongs to the job on the bench: with another it is gone. */
+  protected readonly taken = linkedSignal<string, Taken | undefined>({ source: () => this.job.jobId(), computation: () => undefined });
   protected readonly share = signal<number | undefined>(undefined);
   protected readonly says = signal('');
 
@@ -279,13 +282,21 @@ export class SoundStage {
     this.taken.set(undefined);
     this.says.set('');
     this.share.set(0);
+    const jobId = this.job.jobId();
     const read = await this.reader.sound(file, this.toneHz(), (share) => this.share.set(share));
     this.share.set(undefined);
+    if (jobId !== this.job.jobId()) return;
     if (!read.ok) return this.says.set(`${read.message} ${read.remedy}`);
     if (read.cutShort) this.says.set('The file is cut short: what is there was read.');
     this.taken.set({ heard: read, from: file.name, seconds: read.seconds });
   }
 }
 
+/** What was taken of the sound, and where it came from. */
+interface Taken {
+  readonly heard: SoundHeard;
+  readonly from: string;
+  readonly seconds: number;
+}
 /** A live reading is of so long. */
 const heardS = 0.7;

@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { expectationAt, pointOf } from '@amber-relay/core/card';
 import { valueWanted } from '@amber-relay/core/entry';
 import { CoreError } from '@amber-relay/core/errors';
@@ -62,6 +62,13 @@ export class WatchBench {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.stopping.forEach((one) => one.abort()));
+    // With another job on the bench, what was watched is not of it.
+    let watched = '';
+    effect(() => {
+      const jobId = this.job.jobId();
+      if (watched && jobId !== watched) untracked(() => this.linked().forEach(({ point }) => this.remove(point)));
+      watched = jobId;
+    });
   }
 
   private nowS(): number {
