@@ -117,6 +117,15 @@ describe('the head of a WAV file', () => {
         ]),
       ).frames,
     ).toBe(1);
+    const isCut = (claimed: number): boolean =>
+      read(
+        fileOf([
+          ['fmt ', description()],
+          ['data', four, claimed],
+        ]),
+      ).cutShort;
+    // One that says nothing of its length is not said to be cut short.
+    expect([0, 0xffffffff, 400, 2].map(isCut)).toEqual([false, false, true, false]);
     // Only the head is at hand; the file goes on.
     expect(
       read(

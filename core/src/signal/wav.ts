@@ -12,7 +12,7 @@ export interface WavFormat {
   /** Bytes of one sample of all channels. */
   readonly frameBytes: number;
   readonly frames: number;
-  /** The file ends before what its head says: the writing was broken off. */
+  /** The file ends before what its head says. A head that was never finished says nothing. */
   readonly cutShort: boolean;
 }
 
@@ -61,13 +61,14 @@ export function readWavHeader(head: Uint8Array, size: number): WavFormat {
     }
     if (name === 'data') {
       if (!format) return broken('The samples come before their description.');
+      const there = Math.max(0, size - body);
       const claimed =
-        container === 'RF64' && length === 0xffffffff ? (longDataBytes ?? size) : length === 0 || length === 0xffffffff ? size : length;
-      const dataBytes = Math.min(claimed, Math.max(0, size - body));
+        container === 'RF64' && length === 0xffffffff ? (longDataBytes ?? there) : length === 0 || length === 0xffffffff ? there : length;
+      const dataBytes = Math.min(claimed, there);
       const frames = Math.floor(dataBytes / format.frameBytes);
       if (frames > mostFrames) broken('The recording is too long to be gone through.', 'Cut a part of it out, and take that.');
       if (frames === 0) broken('The file holds no samples.', 'Record again.');
-      return { ...format, dataAt: body, dataBytes: frames * format.frameBytes, frames, cutShort: claimed > size - body };
+      return { ...format, dataAt: body, dataBytes: frames * format.frameBytes, frames, cutShort: claimed > there };
     }
     at = body + length + (length % 2);
   }

@@ -1,4 +1,4 @@
-export { chanceFrom, type Chance } from './chance';
+export { chanceFrom, normalPairs, type Chance } from './chance';
 export { drawFault, faultWays, type FaultWay, type HiddenFault } from './hidden-fault';
 export { generateCard } from './generate-card';
 export { StandInInstrument, type StandInInput, type StandInMakeUp } from './stand-in-instrument';

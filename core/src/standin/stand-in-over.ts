@@ -1,3 +1,5 @@
+import { normalPairs } from './chance';
+
 /** What the receiver beside a stand-in set records of one over. */
 export interface StandInOver {
   readonly sampleRateHz: number;
@@ -33,25 +35,13 @@ export interface StandInOver {
   readonly swapped?: boolean;
 }
 
-/** Even numbers from 0 to 1 from a 32-bit seed. */
-function even(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return (((t ^ (t >>> 14)) >>> 0) + 0.5) / 4294967296;
-  };
-}
-
 /** I and Q of one over of a stand-in set, full scale ±1: the same seed gives the same recording. What is beyond full scale is cut off. */
 export function standInOver(over: StandInOver): [Float32Array, Float32Array] {
   const { sampleRateHz, seconds, amplitude = 0.4, rampS = 0.002, fm = [], am = [], lines = [], second = 0, sweep, seed = 1 } = over;
   const [on, off] = over.keyed ?? [-1, seconds + 1];
   const n = Math.round(sampleRateHz * seconds);
   const [i, q] = [new Float32Array(n), new Float32Array(n)];
-  const next = even(seed);
+  const noise = normalPairs(seed);
   const sigma = over.noiseDb === undefined ? 0 : amplitude * Math.sqrt(10 ** (over.noiseDb / 10) / 2);
   // A receiver whose clock is fast believes all to be lower than it is.
   const clock = 1 + (over.clockPpm ?? 0) * 1e-6;
@@ -87,10 +77,9 @@ export function standInOver(over: StandInOver): [Float32Array, Float32Array] {
         im += size * Math.sin(2 * Math.PI * line.hz * t);
       }
     if (sigma > 0) {
-      const r = sigma * Math.sqrt(-2 * Math.log(next()));
-      const angle = 2 * Math.PI * next();
-      re += r * Math.cos(angle);
-      im += r * Math.sin(angle);
+      const [a, b] = noise();
+      re += sigma * a;
+      im += sigma * b;
     }
     i[k] = Math.max(-1, Math.min(1, re));
     q[k] = Math.max(-1, Math.min(1, im));

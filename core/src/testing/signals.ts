@@ -1,3 +1,5 @@
+import { normalPairs } from '../standin';
+
 // Test signals, the same on every machine: tones, harmonics and seeded noise; FM and AM as I and Q.
 
 export interface AudioSignal {
@@ -24,28 +26,6 @@ export interface IqSignal {
   readonly seed?: number;
   /** Carrier only from here to there. */
   readonly keyed?: readonly [number, number];
-}
-
-/** Uniform numbers in (0, 1) from a 32-bit seed. */
-function uniform(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return (((t ^ (t >>> 14)) >>> 0) + 0.5) / 4294967296;
-  };
-}
-
-/** Two independent normal numbers a call, mean 0 and variance 1 (Box and Muller). */
-function normalPairs(seed: number): () => [number, number] {
-  const next = uniform(seed);
-  return () => {
-    const r = Math.sqrt(-2 * Math.log(next()));
-    const phi = 2 * Math.PI * next();
-    return [r * Math.cos(phi), r * Math.sin(phi)];
-  };
 }
 
 export function audioOf({ sampleRateHz, seconds, tones, noiseRms = 0, dc = 0, seed = 1 }: AudioSignal): Float64Array {

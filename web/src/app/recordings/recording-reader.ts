@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Failed, OverRead, RecordingApi, SoundHeard, SoundRead } from './recording.worker';
+import { tellingWhenMissing } from '../ui/worker-code';
 
 /** Goes through recordings beside the screen. */
 @Injectable({ providedIn: 'root' })
@@ -9,7 +10,7 @@ export class RecordingReader {
   private api: Remote<RecordingApi> | undefined;
 
   private remote(): Remote<RecordingApi> {
-    this.worker ??= new Worker(new URL('./recording.worker', import.meta.url), { type: 'module' });
+    this.worker ??= tellingWhenMissing(new Worker(new URL('./recording.worker', import.meta.url), { type: 'module' }), () => this.stop());
     return (this.api ??= wrap<RecordingApi>(this.worker));
   }
 

@@ -3,6 +3,9 @@ import { RecordingReader } from './recording-reader';
 import type { SoundHeard } from './recording.worker';
 
 const rememberedAs = 'amber-relay-sound-input';
+/** So long without a block, something is wrong. */
+const silentMs = 3000;
+const silent = 'Nothing has come from the input for some seconds: is it still there?';
 
 export interface Input {
   readonly id: string;
@@ -92,6 +95,8 @@ export class SoundInput {
       });
       if (round !== this.round) return stream.getTracks().forEach((track) => track.stop());
       await this.hear(stream, toneHz);
+      // Stopped while it was being opened.
+      if (round !== this.round) return;
       this.state.set('on');
       void this.list();
     } catch (error) {
@@ -105,8 +110,9 @@ export class SoundInput {
     const context = new AudioContext();
     const channel = new MessageChannel();
     const round = this.round;
+    this.lastMs = Date.now();
     const watching = setInterval(() => {
-      if (Date.now() - this.lastMs > 2000) this.says.set('Nothing has come from the input for two seconds: is it still there?');
+      if (Date.now() - this.lastMs > silentMs) this.says.set(silent);
     }, 1000);
     this.end = () => {
       clearInterval(watching);
@@ -123,10 +129,10 @@ export class SoundInput {
     await context.resume();
     const tap = new AudioWorkletNode(context, 'audio-tap');
     tap.port.postMessage(channel.port1, [channel.port1]);
-    this.lastMs = Date.now();
     await this.reader.hear(channel.port2, context.sampleRate, toneHz, (heard) => {
       if (round !== this.round) return;
       this.lastMs = Date.now();
+      if (this.says() === silent) this.says.set('');
       this.heard.set(heard);
     });
     // Nothing of it is sounded; without a way out it would not be drawn.

@@ -10,6 +10,7 @@ import { JobRepository } from './job-repository';
 import { SheetRepository } from './sheet-repository';
 import { ShopChanges } from './shop-changes';
 import { newShopSettings } from './new-shop-settings';
+import { tellingWhenMissing } from '../ui/worker-code';
 
 /** A failure that can be shown: where, what, and how to mend it. */
 export interface ImportFailure {
@@ -24,7 +25,14 @@ export interface PackedArchive {
   readonly zip: Blob;
 }
 
-const stoppedByHand = { code: 'unreadable', path: 'the file', message: 'Stopped.', remedy: 'Nothing was changed.' } as const;
+type Fault = Pick<CoreError, 'code' | 'path' | 'message' | 'remedy'>;
+const stoppedByHand: Fault = { code: 'unreadable', path: 'the file', message: 'Stopped.', remedy: 'Nothing was changed.' };
+const notFetched: Fault = {
+  code: 'unreadable',
+  path: 'the program',
+  message: 'The part of it that reads and writes files could not be fetched.',
+  remedy: 'Nothing was changed; load the page again.',
+};
 
 function packed(made: Sent<Blob>): Blob {
   if (made.ok) return made.value;
@@ -43,17 +51,19 @@ export class ArchiveService {
   private worker: Worker | undefined;
   private api: Remote<ArchiveApi> | undefined;
   /** What the worker is at, each to be given up when it is stopped. */
-  private readonly asked = new Set<() => void>();
+  private readonly asked = new Set<(failure: Fault) => void>();
   /** How far the worker is with an archive, in parts of a hundred; null when it is at none. */
   readonly percent = signal<number | null>(null);
 
   /** Asks the worker for something that may take long, telling how far it is. */
   private async ask<T>(of: (api: Remote<ArchiveApi>, tell: (percent: number) => void) => Promise<Sent<T>>): Promise<Sent<T>> {
-    this.worker ??= new Worker(new URL('./archive.worker', import.meta.url), { type: 'module' });
+    this.worker ??= tellingWhenMissing(new Worker(new URL('./archive.worker', import.meta.url), { type: 'module' }), () =>
+      this.stop(notFetched),
+    );
     this.api ??= wrap<ArchiveApi>(this.worker);
-    let giveUp = (): void => undefined;
+    let giveUp = (_failure: Fault): void => undefined;
     const stopped = new Promise<Sent<T>>((resolve) => {
-      giveUp = () => resolve({ ok: false, failure: stoppedByHand });
+      giveUp = (failure) => resolve({ ok: false, failure });
     });
     this.asked.add(giveUp);
     this.percent.set(0);
@@ -72,10 +82,10 @@ export class ArchiveService {
   }
 
   /** Stops packing or checking an archive; nothing was changed by it. */
-  stop(): void {
+  stop(failure: Fault = stoppedByHand): void {
     this.worker?.terminate();
     this.worker = this.api = undefined;
-    this.asked.forEach((giveUp) => giveUp());
+    this.asked.forEach((giveUp) => giveUp(failure));
   }
 
   /** A job as a file; the sheets of its card come along unless they are left out. */

@@ -2,6 +2,7 @@ import { Injectable } from '@angular/core';
 import type { PlusMinus } from '@amber-relay/core/sums';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Answer, Refused, SumApi } from './sum.worker';
+import { tellingWhenMissing } from '../ui/worker-code';
 
 /** A sum that takes longer than this stands in the way of the next, and is given up. */
 const patienceMs = 1500;
@@ -15,7 +16,7 @@ export class SumSolver {
   private busySince: number | undefined;
 
   private remote(): Remote<SumApi> {
-    this.worker ??= new Worker(new URL('./sum.worker', import.meta.url), { type: 'module' });
+    this.worker ??= tellingWhenMissing(new Worker(new URL('./sum.worker', import.meta.url), { type: 'module' }), () => this.stop());
     return (this.api ??= wrap<SumApi>(this.worker));
   }
 

@@ -60,7 +60,7 @@ const size = { width: 700, height: 130 } as const;
                     >
                     <app-verdict [of]="test.verdict" />
                     @if (test.asks) {
-                      <small class="quiet">only if it stood at {{ test.asks }}</small>
+                      <small class="quiet">only if it was measured {{ test.asks }}</small>
                     }
                     @if (test.wouldTell) {
                       <small class="quiet">{{ test.wouldTell }}</small>
@@ -170,8 +170,12 @@ export class RecordedView {
     const { figures, by, condition } = this.recorded();
     return keptAsTests(figures, by, condition, this.line.context());
   });
-  /** Ticked are those of which all that the test asks for was said. */
-  protected readonly ticked = linkedSignal(() => new Set(this.tests().flatMap(({ limit, asks }) => (asks ? [] : [limit.id]))));
+  /** What was ticked by hand, and what unticked; it stays until something else is recorded. */
+  private readonly byHand = linkedSignal<Recorded, ReadonlyMap<string, boolean>>({ source: this.recorded, computation: () => new Map() });
+  /** Ticked of themselves are those of which all that the test asks for was said. */
+  protected readonly ticked = computed(
+    () => new Set(this.tests().flatMap(({ limit, asks }) => ((this.byHand().get(limit.id) ?? !asks) ? [limit.id] : []))),
+  );
 
   protected readonly rows = computed(() =>
     this.recorded().figures.map((figure) => ({
@@ -216,11 +220,7 @@ export class RecordedView {
   });
 
   protected tick(id: string): void {
-    this.ticked.update((before) => {
-      const after = new Set(before);
-      if (!after.delete(id)) after.add(id);
-      return after;
-    });
+    this.byHand.update((before) => new Map(before).set(id, !this.ticked().has(id)));
   }
 
   /** The recording on the tape, and what was ticked as readings of their tests: all of it or none. */

@@ -11,6 +11,7 @@ import { JobHistory } from '../../storage/job-history';
 import { Clock } from '../../ui/clock';
 import { JobOnBench } from '../job-on-bench';
 import type { Standing, TraceApi } from './trace.worker';
+import { tellingWhenMissing } from '../../ui/worker-code';
 
 /** The worker that thinks, and how to end it. */
 export interface TraceHelper {
@@ -24,7 +25,7 @@ export interface TraceHelper {
 export const startTraceHelper = new InjectionToken<() => TraceHelper>('starts a worker for Trace', {
   providedIn: 'root',
   factory: () => () => {
-    const worker = new Worker(new URL('./trace.worker', import.meta.url), { type: 'module' });
+    const worker = tellingWhenMissing(new Worker(new URL('./trace.worker', import.meta.url), { type: 'module' }));
     return { api: wrap<TraceApi>(worker), end: () => worker.terminate() };
   },
 });

@@ -7,6 +7,7 @@ import type { PageRead, PagesApi, Piece } from './pages.worker';
 import type { PdfPlan } from './pdf-pages';
 import { wholeTile } from '../tile-store';
 import { SvgPage, svgWords } from './svg-page';
+import { tellingWhenMissing } from '../../ui/worker-code';
 
 export type { PageRead, Piece } from './pages.worker';
 
@@ -38,7 +39,7 @@ class PageReader {
   private last: Promise<unknown> = Promise.resolve();
 
   private remote(): Remote<PagesApi> {
-    this.worker ??= new Worker(new URL('./pages.worker', import.meta.url), { type: 'module' });
+    this.worker ??= tellingWhenMissing(new Worker(new URL('./pages.worker', import.meta.url), { type: 'module' }), () => this.end());
     return (this.api ??= wrap<PagesApi>(this.worker) as Remote<PagesApi>);
   }
 

@@ -5,6 +5,7 @@ import { DATABASE_NAME, type WriteMark } from '../bench-database';
 import type { Change } from '../recorded-changes';
 import { knownFolder } from './copy-folder';
 import type { CopyApi, CopyOffer } from './copy.worker';
+import { tellingWhenMissing } from '../../ui/worker-code';
 
 /** So long a write waits to hear how much room there is. */
 const patienceMs = 2500;
@@ -27,7 +28,7 @@ export class SecondCopy {
 
   private worker(): Promise<Remote<CopyApi>> {
     return (this.api ??= (async () => {
-      const api = wrap<CopyApi>(new Worker(new URL('./copy.worker', import.meta.url), { type: 'module' }));
+      const api = wrap<CopyApi>(tellingWhenMissing(new Worker(new URL('./copy.worker', import.meta.url), { type: 'module' })));
       const known = await knownFolder(this.name);
       if (known) this.folder.set({ handle: known.folder, granted: known.granted });
       await api.begin(this.name, known?.granted ? known.folder : undefined);
