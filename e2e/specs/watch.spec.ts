@@ -34,7 +34,11 @@ test('points are watched while one taps: what is said of them is kept, moves Tra
   await expect.poll(() => job.count()).toBe(before + 2);
   await expect(job.rows().filter({ hasText: '8 V rail watched for' })).toContainText('changed at 0 of 3 taps');
   await job.open('Hand back');
-  await expect(area).toContainText(/TP2 8 V rail watched for \d+ s: .* steady/);
+  await expect(area).toContainText(/TP2 8 V rail watched for \d+ s, .*: .* steady, changed at 0 of 3 taps/);
+  await expect(area.getByRole('img', { name: /TP2 8 V rail/ })).toBeVisible();
+  // Of the point that was read once before the taps nothing is said about them.
+  await expect(area).toContainText(/TP7 tuning voltage read once, .*: 6\.9 V/);
+  await expect(area).not.toContainText(/6\.9 V, 1 dropout|6\.9 V, changed/);
 });
 
 test('a lock sweep over four ranges names those that are out, and the watch the two trimmers that do not stand', async ({ page }) => {

@@ -34,6 +34,10 @@ describe('readCard', () => {
     broken('functions.0.route', (c) => c.functions?.[0]?.route.push('nowhere')),
   );
   it(
+    'refuses an expectation the wrong way round',
+    broken('testPoints.0.expect.0.high', (c) => c.testPoints?.[0]?.expect?.splice(0, 1, { condition: {}, low: 8.3, high: 7.8 })),
+  );
+  it(
     'refuses limits the wrong way round',
     broken('limits.0.high', (c) => Object.assign(c.limits?.[0] ?? {}, { low: 5, high: 4 })),
   );

@@ -128,6 +128,26 @@ describe('checkCard', () => {
     expect([said(20_000), said(20_001)]).toEqual([[], []]);
     expect(said(20_002)).toEqual([jasmine.stringMatching(/^frequencyPlan double: It comes out at 20 kHz, not 20\.002 kHz\./)]);
   });
+  it('holds a point that is read in Hz against the plan, only where the point says at which channel', () => {
+    const read = (condition: object, low: number | undefined, high: number | undefined, nominal: number | undefined = 16.7e6): string[] =>
+      wrongs((card) => {
+        planned(1671)(card);
+        card.testPoints?.push({
+          id: 'TP30',
+          name: 'VCO frequency',
+          section: 'vco',
+          sees: 'signal',
+          unit: 'Hz',
+          expect: [{ condition, ...(low === undefined ? {} : { low }), ...(high === undefined ? {} : { high }), nominal }],
+        });
+      }).filter((told) => told.includes('TP30'));
+    // On channel 40 the loop makes 16.71 MHz, on 39 it makes 16.70 MHz.
+    expect(read({ channel: 40 }, 16.6e6, 16.705e6).length).toBe(1);
+    expect(read({ channel: 40 }, 16.715e6, 16.8e6, 16.75e6).length).toBe(1);
+    expect(read({ channel: 40 }, 16.6e6, 16.8e6)).toEqual([]);
+    expect(read({ channel: 39 }, 16.6e6, 16.705e6)).toEqual([]);
+    expect(read({}, 16.6e6, 16.69e6, 16.65e6)).toEqual([]);
+  });
   it('finds a channel that the plan misses', () =>
     expect(
       wrongs((card) => {

@@ -23,6 +23,22 @@ describe('what a card learns', () => {
     expect(taught?.alignment.at(-1)).toEqual({ id: 'vco-l9', name: 'VCO, L9', adjust: ['L9'], expect: 'peak', after: [] });
     expect(taught?.history?.at(-1)).toEqual(jasmine.objectContaining({ what: 'VCO, L9: L9 to peak', job: 4 }));
   });
+  it('takes a new point for what its unit shows: a direct voltage, current or resistance of its own, else the signal', () => {
+    const sees = (['V', 'A', 'ohm', 'dBm', 'Hz', 'W'] as const).map(
+      (unit) => withLesson(card, { kind: 'point', point: 'TP50', section: 'mixer', unit })?.testPoints.at(-1)?.sees,
+    );
+    expect(sees).toEqual(['own', 'own', 'own', 'signal', 'signal', 'signal']);
+    expect(withLesson(card, { kind: 'point', point: 'TP7', section: 'mixer', unit: 'V' })).toBe(card);
+  });
+  it('takes a healthy reading in the place of what stood for the same state, and leaves the others', () => {
+    const taught = withLesson(card, { kind: 'reading', point: 'TP7', value: 3, condition: { channel: 19 } });
+    const expect7 = taught?.testPoints.find(({ id }) => id === 'TP7')?.expect ?? [];
+    expect(expect7.map(({ condition, nominal }) => [condition.channel, nominal])).toEqual([
+      [1, undefined],
+      [undefined, undefined],
+      [19, 3],
+    ]);
+  });
 });
 
 describe('an id of its own', () => {

@@ -1,5 +1,5 @@
 import { agrees, conditionKey, conditionText, limitName, otherFigure, pointName, type LaidCard, type TestLimit } from '../card';
-import { ofKind, subjectText, type EntryOf, type TapeEntry } from '../tape';
+import { curveOf, ofKind, subjectText, type EntryOf, type RecordedFigure, type TapeEntry } from '../tape';
 import { concerns, repairsOf, type Repair, type Tried } from './repairs';
 
 /** One thing through the repair: as it was before, in between, and as it is now. */
@@ -161,5 +161,33 @@ export function sumCourses(card: LaidCard | undefined, stood: readonly TapeEntry
   const repairs = repairsOf(card, stood);
   return grouped(ofKind(stood, 'sum'), ({ sum, title }) => `${sum} ${title}`).flatMap((own) =>
     own[0] ? [{ id: own[0].sum, name: own[0].title, ...courseOf(own, repairs, () => true) }] : [],
+  );
+}
+
+/** A figure that recordings gave. */
+export interface RecordedCourse extends Course<EntryOf<'recording'> & { readonly figure: RecordedFigure }> {
+  readonly of: EntryOf<'recording'>['of'];
+  readonly condition: EntryOf<'recording'>['condition'];
+  readonly what: RecordedFigure['what'];
+}
+
+/** What recordings told, figure by figure: of two recordings in the same state neither hides what only the other gave. */
+export function recordedCourses(card: LaidCard | undefined, stood: readonly TapeEntry[]): RecordedCourse[] {
+  const repairs = repairsOf(card, stood);
+  const figures = ofKind(stood, 'recording').flatMap((entry) => entry.figures.map((figure) => ({ ...entry, figure })));
+  return grouped(figures, ({ of, condition, figure }) => `${of} ${conditionKey(condition)} ${figure.what}`).flatMap((own) =>
+    own[0] ? [{ of: own[0].of, condition: own[0].condition, what: own[0].figure.what, ...courseOf(own, repairs, () => true) }] : [],
+  );
+}
+
+/** The curves of recordings, by what they are of, likewise. */
+export function curveCourses(
+  card: LaidCard | undefined,
+  stood: readonly TapeEntry[],
+): (Pick<RecordedCourse, 'of' | 'condition'> & { readonly curveOf: string } & Course<EntryOf<'recording'>>)[] {
+  const repairs = repairsOf(card, stood);
+  const drawn = ofKind(stood, 'recording').filter(({ curve = [] }) => curve.length > 1);
+  return grouped(drawn, (entry) => `${entry.of} ${conditionKey(entry.condition)} ${curveOf(entry)}`).flatMap((own) =>
+    own[0] ? [{ of: own[0].of, condition: own[0].condition, curveOf: curveOf(own[0]), ...courseOf(own, repairs, () => true) }] : [],
   );
 }

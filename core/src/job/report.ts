@@ -10,6 +10,7 @@ import { policyLines } from './repair-policy';
 import { jobPrice, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
+import { recordedTables, watchedStrips, type RecordedTable, type WatchedStrip } from './recorded';
 import { cellOf, nothing, type ReportCell } from './report-cell';
 import { soakLine } from './soak';
 import { sweptTables, type SweptTable } from './swept';
@@ -53,6 +54,10 @@ export interface Report {
   }[];
   /** What was read over several steps, as it is now beside the time before, with its picture. */
   readonly swept: readonly SweptTable[];
+  /** What recordings told, before and after, with their curves. */
+  readonly recorded: readonly RecordedTable[];
+  /** Points that were watched, with their strips. */
+  readonly watched: readonly WatchedStrip[];
   /** Tests of the card that were not done, by name. */
   readonly notDone: readonly string[];
   /** Functions, points, parts and kept sums that were tried both before and after, or failed. */
@@ -223,6 +228,8 @@ export function buildReport(input: {
       says: [...new Set([says, ...saidOf(stood, entries), sealed ? 'sealed' : ''])].filter(Boolean).join(', '),
     })),
     swept: sweptTables(card, stood),
+    recorded: recordedTables(card, stood),
+    watched: watchedStrips(card, stood),
     notDone: tests.filter(({ before, after }) => !(before ?? after)).map(({ limit }) => testName(limit)),
     compared,
     measured: [

@@ -29,14 +29,23 @@ describe('a sweep on the sheet', () => {
   });
   it('is drawn between the least and the most, with its limits', () => {
     const { picture } = tables(begun, read(1, 2, { low: 1, high: 6 }), read(2, 4, { low: 1, high: 6 }), read(3, null))[0] ?? {};
-    expect(picture?.now.map((height) => height?.toFixed(3))).toEqual(['0.248', '0.584', undefined]);
-    expect([picture?.low[0]?.toFixed(2), picture?.high[0]?.toFixed(2)]).toEqual(['0.08', '0.92']);
-    expect([picture?.least, picture?.most]).toEqual(['1 V', '6 V']);
+    const places = picture?.lines.map(({ of, dots, places: own }) => [
+      of,
+      dots,
+      ...own.map((place) => place && `${place[0]} ${place[1].toFixed(3)}`),
+    ]);
+    // Three steps: the third was tried, and nothing was there.
+    expect(places).toEqual([
+      ['limit', false, '0 0.080', '0.5 0.080', null],
+      ['limit', false, '0 0.920', '0.5 0.920', null],
+      ['now', true, '0 0.248', '0.5 0.584', null],
+    ]);
+    expect([picture?.least, picture?.most, picture?.from]).toEqual(['1 V', '6 V', '']);
     expect(tables(begun, read(1, 2))[0]?.picture).toBeUndefined();
     expect(tables(begun, read(1, null), read(2, null))[0]?.picture).toBeUndefined();
   });
   it('that shows the same at every step is drawn all the same', () => {
     const { picture } = tables(begun, read(1, 3), read(2, 3))[0] ?? {};
-    expect(picture?.now).toEqual([0.08, 0.08, null]);
+    expect(picture?.lines.at(-1)?.places).toEqual([[0, 0.08], [0.5, 0.08], null]);
   });
 });

@@ -2,18 +2,8 @@ import type { LaidCard } from '../card';
 import { quantityText } from '../quantity';
 import { sweepApart, sweepRuns, type SweepRun } from '../run';
 import { readingText, type TapeEntry } from '../tape';
+import { linePicture, type LinePicture } from './line-picture';
 import { cellOf, nothing, type ReportCell } from './report-cell';
-
-/** A sweep to be drawn: each step between nought and one across, each figure likewise upwards; null where none was read. */
-export interface SweepPicture {
-  readonly now: readonly (number | null)[];
-  readonly before: readonly (number | null)[];
-  readonly low: readonly (number | null)[];
-  readonly high: readonly (number | null)[];
-  /** What stands at the top and at the foot. */
-  readonly most: string;
-  readonly least: string;
-}
 
 /** A sweep as a table of the sheet, with its picture. */
 export interface SweptTable {
@@ -22,29 +12,30 @@ export interface SweptTable {
   /** From the least to the most, and how far that is. */
   readonly apart: string;
   /** Absent where fewer than two steps have a figure. */
-  readonly picture?: SweepPicture;
+  readonly picture?: LinePicture;
 }
 
-/** Room above and below the figures of a picture, as a share of it. */
-const pictureRoom = 0.08;
-
-function pictureOf(now: SweepRun, before: SweepRun | undefined): SweepPicture | undefined {
+function pictureOf(now: SweepRun, before: SweepRun | undefined): LinePicture | undefined {
   if (now.steps.filter(({ reading }) => reading && reading.value !== null).length < 2) return undefined;
-  const readings = [now, before].flatMap((run) => run?.steps.flatMap(({ reading }) => reading ?? []) ?? []);
-  const figures = readings.flatMap(({ value, low, high }) => [value, low, high].flatMap((each) => each ?? []));
-  const [least, most] = [Math.min(...figures), Math.max(...figures)];
-  const span = most - least || Math.abs(most) || 1;
-  const height = (value: number | null | undefined): number | null =>
-    value === null || value === undefined ? null : pictureRoom + (1 - 2 * pictureRoom) * ((value - least) / span);
-  const unit = readings[0]?.unit ?? '';
-  return {
-    now: now.steps.map(({ reading }) => height(reading?.value)),
-    before: before?.steps.map(({ reading }) => height(reading?.value)) ?? [],
-    low: now.steps.map(({ reading }) => height(reading?.low)),
-    high: now.steps.map(({ reading }) => height(reading?.high)),
-    most: quantityText(most, unit, { digits: 3 }),
-    least: quantityText(least, unit, { digits: 3 }),
-  };
+  type Reading = NonNullable<SweepRun['steps'][number]['reading']>;
+  const line = (
+    run: SweepRun | undefined,
+    value: (reading: Reading) => number | null | undefined,
+  ): LinePicture['lines'][number]['places'] =>
+    run?.steps.map(({ reading }, k) => {
+      const height = reading && value(reading);
+      return height === null || height === undefined ? null : [k, height];
+    }) ?? [];
+  const unit = now.steps.find(({ reading }) => reading)?.reading?.unit ?? '';
+  return linePicture(
+    [
+      { of: 'limit', dots: false, places: line(now, ({ low }) => low) },
+      { of: 'limit', dots: false, places: line(now, ({ high }) => high) },
+      { of: 'before', dots: true, places: line(before, ({ value }) => value) },
+      { of: 'now', dots: true, places: line(now, ({ value }) => value) },
+    ],
+    { up: (value) => quantityText(value, unit, { digits: 3 }), ends: [0, now.steps.length - 1] },
+  );
 }
 
 /** Each sweep that has readings, as it was last taken, beside the time before. */

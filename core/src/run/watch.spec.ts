@@ -55,6 +55,25 @@ describe('a strip that is watched', () => {
     expect(own?.byChance).toBeGreaterThan(4);
   });
 
+  it('says nothing of what was done where nobody looked', () => {
+    const says = (samples: readonly WatchSample[], ...at: number[]) => {
+      const { marks, unseen } = watchSays(samples as [WatchSample, ...WatchSample[]], taps(...at), limits, 0.01);
+      return [marks[0]?.done ?? 0, unseen];
+    };
+    const once = [{ atS: 1, value: 3.1 }];
+    expect(says(once, 2, 4, 6)).toEqual([0, 3]);
+    // A reading every four seconds sees a tap only just before one, and none before the first.
+    const slow = [4, 8, 12].map((atS) => ({ atS, value: 3.1 }));
+    expect(says(slow, 3, 5, 6.5, 10.4, 10.6, 13)).toEqual([2, 4]);
+    expect(
+      says(
+        strip(20, () => null),
+        5,
+        10,
+      ),
+    ).toEqual([2, 0]);
+  });
+
   it('sees a step where there are no limits, and none in noise', () => {
     const draw = chance(3);
     const noisy = strip(40, (t) => 1 + 0.01 * normal(draw) + (t > 20 ? 0.5 : 0));

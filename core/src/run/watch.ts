@@ -25,6 +25,8 @@ export interface WatchSays {
   readonly sinceUnkeyedS?: number;
   /** Of each thing that was done, at one place: how often, how often it changed at that, and how often it would have by chance. */
   readonly marks: EntryOf<'watch'>['marks'];
+  /** So often something was done that no reading can tell of: none stood before it, or none came soon enough after. */
+  readonly unseen: number;
 }
 export interface WatchLimits {
   readonly low?: number | undefined;
@@ -120,6 +122,18 @@ function driftOf(samples: readonly WatchSample[], limits: WatchLimits): WatchSay
   return { perMinute, sigma: Math.sqrt(left / (n - 2) / spread) };
 }
 
+/** Whether anybody looked: it was read before that moment, and again soon enough after it. */
+function wasSeen(samples: readonly WatchSample[], { atS }: WatchMark): boolean {
+  // The first reading at or after that moment, by halving: strips are long.
+  let [low, high] = [0, samples.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((samples[middle]?.atS ?? Infinity) < atS) low = middle + 1;
+    else high = middle;
+  }
+  return low > 0 && (samples[low]?.atS ?? Infinity) <= atS + answersWithinS;
+}
+
 /** How often it changed at each thing that was done, and how often it would have in as many windows laid at random. */
 function marksOf(marks: readonly WatchMark[], changes: readonly number[], seconds: number): WatchSays['marks'] {
   const keyOf = ({ what, at }: WatchMark): string => `${what} ${at ?? ''}`;
@@ -154,6 +168,7 @@ export function watchSays(
   }
   const [start, end] = [samples[0].atS, (samples.at(-1) ?? samples[0]).atS];
   const drift = driftOf(samples, limits);
+  const seen = marks.filter((mark) => wasSeen(samples, mark));
   const last = marks.findLast(({ what }) => what === 'key' || what === 'unkey');
   return {
     seconds: end - start,
@@ -162,7 +177,8 @@ export function watchSays(
     dropouts: dropoutsOf(samples, limits),
     ...(drift ? { drift } : {}),
     ...(last?.what === 'unkey' ? { sinceUnkeyedS: end - last.atS } : {}),
-    marks: marksOf(marks, changesOf(samples, limits, digit), end - start),
+    marks: marksOf(seen, changesOf(samples, limits, digit), end - start),
+    unseen: marks.length - seen.length,
   };
 }
 

@@ -12,7 +12,8 @@ export {
   type PartMeasure,
   type ReadingSubject,
 } from './kinds/reading';
-export { recordedText, type RecordedFigure } from './kinds/recording';
+export { curveOf, recordedText, type RecordedFigure } from './kinds/recording';
+export { watchText } from './kinds/watch';
 export { cyclesText, spanText } from './kinds/soak';
 export { sweptText, sweptWord, type Swept } from './kinds/sweep';
 export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';

@@ -53,6 +53,69 @@ Q1\tC\tcollector`,
 const told = (change: Partial<CardTexts>): string[] =>
   readTexts({ ...small, ...change }).problems.map((p) => `${p.area} ${p.line}: ${p.message}`);
 
+describe('what cannot be read in a line of injections', () => {
+  const line = (...cells: readonly string[]): string[] => told({ injections: cells.join('\t') });
+  it('is said with the line, and which of its cells it is', () => {
+    expect(line('A tone', 'Detector', '10.7M', '-60', 'Receive AM', '3')).toEqual([]);
+    expect(line('A tone', 'Detector', '10.7M', '-60', 'receive am')).toEqual([]);
+    expect(line('', 'Detector', '10.7M', '-60', 'Receive AM')).toEqual(['injections 1: An injection needs a name.']);
+    expect(line('A tone', 'Nowhere', '10.7M', '-60', 'Receive AM')).toEqual(['injections 1: "Nowhere" is no section.']);
+    for (const hz of ['', '0', '-3', 'fast'])
+      expect(line('A tone', 'Detector', hz, '-60', 'Receive AM')).toEqual([`injections 1: "${hz}" is no frequency.`]);
+    for (const level of ['', 'loud'])
+      expect(line('A tone', 'Detector', '10.7M', level, 'Receive AM')).toEqual([`injections 1: "${level}" is no level.`]);
+    expect(line('A tone', 'Detector', '10.7M', '-60', 'Receive')).toEqual(['injections 1: "Receive" is no function.']);
+    for (const minutes of ['soon', '0', '-1'])
+      expect(line('A tone', 'Detector', '10.7M', '-60', 'Receive AM', minutes)).toEqual([`injections 1: "${minutes}" is no time.`]);
+  });
+});
+
+describe('what stands in a list of a card', () => {
+  it('takes a low frequency, and four minutes where none are said', () => {
+    const read = readTexts({ ...small, injections: 'A tone\tDetector\t0.5\t-60\tReceive AM' }).card?.injections[0];
+    expect([read?.hz, read?.minutes]).toEqual([0.5, 4]);
+  });
+  it('names of steps of alignment may come before the step itself, and are found however they are written', () => {
+    const steps = (text: string) => readTexts({ ...small, alignment: text }).card?.alignment.map(({ name, after }) => [name, ...after]);
+    expect(steps('Receiver\tL2\t\tpeak\tvco; Filter\nVCO\tL1\t\tpeak\nFilter\tL3\t\tpeak')).toEqual([
+      ['Receiver', 'vco', 'filter'],
+      ['VCO'],
+      ['Filter'],
+    ]);
+    expect(told({ alignment: 'VCO\tL1\t\tpeak\nReceiver\tL2\t\tpeak\tLater' })).toEqual(['alignment 2: "Later" is no step of this list.']);
+  });
+  it('a section may need another twice, each time under a condition of its own', () => {
+    const twice = (was?: Card) =>
+      readTexts(
+        {
+          ...small,
+          sections: small.sections.replace('Mixer < 8 V regulator, VCO !', 'Mixer < 8 V regulator (keyed), 8 V regulator (receive), VCO !'),
+        },
+        was,
+      );
+    const needs = twice().card?.sections.find(({ id }) => id === 'mixer')?.needs ?? [];
+    expect(needs.map(({ section, when }) => [section, when?.keyed])).toEqual([
+      ['8-v-regulator', true],
+      ['8-v-regulator', false],
+      ['vco', undefined],
+    ]);
+    // What the second was needed for is kept with the second.
+    const was = twice().card!;
+    const known = {
+      ...was,
+      sections: was.sections.map((section) => ({
+        ...section,
+        needs: section.needs.map((need, k) => (k === 1 ? { ...need, by: 'control' as const } : need)),
+      })),
+    };
+    expect(
+      twice(known)
+        .card?.sections.find(({ id }) => id === 'mixer')
+        ?.needs.map(({ by }) => `${by}`),
+    ).toEqual([`${needs[0]?.by}`, 'control', `${needs[2]?.by}`]);
+  });
+});
+
 describe('a card as one types it', () => {
   const read = readTexts(small);
   it('is a card', () => {

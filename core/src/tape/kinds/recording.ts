@@ -31,14 +31,26 @@ const fields = {
 };
 type Body = EntryBody<'recording', typeof fields>;
 
-/** A figure with as many digits as its ± leaves: `+120 Hz ± 14 Hz`. */
-export function recordedText({ what, value, unit, plusMinus }: RecordedFigure): string {
-  const signed = what === 'carrier' || what === 'turn-on' || what === 'drift';
-  const step = plusMinus > 0 ? 10 ** Math.floor(Math.log10(plusMinus)) : 0;
-  return `${quantityText(value, unit, { step, signed })} ± ${quantityText(plusMinus, unit, { step })}`;
-}
+const stepOf = ({ plusMinus }: RecordedFigure): number => (plusMinus > 0 ? 10 ** Math.floor(Math.log10(plusMinus)) : 0);
+/** A figure with as many digits as its ± leaves. */
+const valueText = (figure: RecordedFigure): string => {
+  const { what, value, unit } = figure;
+  return quantityText(value, unit, { step: stepOf(figure), signed: what === 'carrier' || what === 'turn-on' || what === 'drift' });
+};
+/** The same with its ±: `+120 Hz ± 14 Hz`. */
+export const recordedText = (figure: RecordedFigure): string =>
+  `${valueText(figure)} ± ${quantityText(figure.plusMinus, figure.unit, { step: stepOf(figure) })}`;
 
-const all = ({ figures }: Body): string => figures.map((figure) => `${recordedNames[figure.what]} ${recordedText(figure)}`).join(', ');
+/** What the curve of a recording is of. */
+export const curveOf = ({ of, figures }: { readonly of: Body['of']; readonly figures: readonly Pick<RecordedFigure, 'what'>[] }): string =>
+  of === 'sound'
+    ? 'response'
+    : figures.some(({ what }) => what === 'low-corner' || what === 'high-corner')
+      ? 'response of the modulation'
+      : 'spectrum about the carrier';
+
+/** Short, for the tape; the sheet has each with its ±. */
+const all = ({ figures }: Body): string => figures.map((figure) => `${recordedNames[figure.what]} ${valueText(figure)}`).join(', ');
 const began = ({ of, seconds }: Body): string =>
   `${of === 'transmission' ? 'Transmission' : 'Sound'} of ${quantityText(seconds, 's', { step: 0.1 })}`;
 
@@ -50,13 +62,7 @@ export const recording = defineKind('recording', {
     const under = conditionText(entry.condition);
     return { what: `${began(entry)}${under ? `, ${under}` : ''}: ${all(entry)}` };
   },
-  paper: {
-    lines: (entry) => {
-      const under = conditionText(entry.condition);
-      const by = entry.receiver ? ` (${entry.receiver})` : '';
-      return [{ place: 'measured', text: `${began(entry)}${under ? `, ${under}` : ''}: ${all(entry)}${by}` }];
-    },
-  },
+  paper: { counted: 'Recorded: each figure before and after the repair, with its ±, and the curves' },
   line: { none: 'a recording is taken in Test, from a file or the input' },
   examples: [
     {

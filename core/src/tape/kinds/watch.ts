@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { conditionSchema, conditionText, pointName, pointOf, sectionName } from '../../card';
+import { conditionSchema, conditionText, pointName, pointOf, sectionName, type LaidCard } from '../../card';
 import { quantityText, units } from '../../quantity';
 import { watchActs, watchActNames } from '../../words';
 import { defineKind, type EntryBody } from '../entry-kind';
@@ -38,18 +38,29 @@ const markText = ({ what, at, done, changed, byChance }: Mark, name: (section: s
   `changed at ${changed} of ${done} ${watchActNames[what]}${at === undefined ? '' : ` of ${name(at)}`}, by chance ${byChance.toFixed(1)}`;
 
 const watchedText = (entry: Body, name: (section: string) => string): string => {
-  const { unit, step, least, most, dropouts, driftPerMinute, marks } = entry;
+  const { unit, step, least, most, dropouts, driftPerMinute, marks, readings } = entry;
   const shown = (value: number | null): string => (value === null ? 'dead' : quantityText(value, unit, { step }));
   return [
     least === most ? shown(least) : `${shown(least)} to ${shown(most)}`,
-    dropouts ? `${dropouts} ${dropouts === 1 ? 'dropout' : 'dropouts'}` : 'steady',
+    // One reading is neither steady nor a dropout.
+    readings > 1 && (dropouts ? `${dropouts} ${dropouts === 1 ? 'dropout' : 'dropouts'}` : 'steady'),
     driftPerMinute === undefined ? '' : `drifts ${quantityText(driftPerMinute, unit, { digits: 2, signed: true })} a minute`,
     ...marks.map((mark) => markText(mark, name)),
   ]
     .filter(Boolean)
     .join(', ');
 };
-const lasted = ({ seconds }: Body): string => (seconds < 60 ? `${Math.round(seconds)} s` : spanText(Math.round(seconds / 60)));
+const lasted = ({ seconds, readings }: Body): string => (readings === 1 ? 'read once' : `watched for ${spanOf(seconds)}`);
+const spanOf = (seconds: number): string => (seconds < 60 ? `${Math.round(seconds)} s` : spanText(Math.round(seconds / 60)));
+
+/** How long a point was watched, and what that told. */
+export const watchText = (entry: Body, card: LaidCard | undefined): { readonly title: string; readonly says: string } => {
+  const under = conditionText(entry.condition);
+  return {
+    title: `${entry.point} ${pointName(card, entry.point)}`.trim() + ` ${lasted(entry)}${under ? `, ${under}` : ''}`,
+    says: watchedText(entry, (id) => sectionName(card, id)),
+  };
+};
 
 export const watch = defineKind('watch', {
   title: 'Watch',
@@ -59,7 +70,7 @@ export const watch = defineKind('watch', {
     const under = conditionText(entry.condition);
     return {
       ref: entry.point,
-      what: `${pointName(card, entry.point)} watched for ${lasted(entry)}${under ? `, ${under}` : ''}: ${watchedText(entry, (id) => sectionName(card, id))}`.trim(),
+      what: `${pointName(card, entry.point)} ${lasted(entry)}${under ? `, ${under}` : ''}: ${watchedText(entry, (id) => sectionName(card, id))}`.trim(),
     };
   },
   evidence: (entry, card) => {
@@ -72,14 +83,7 @@ export const watch = defineKind('watch', {
       ? undefined
       : { kind: 'manipulation', section: mark.at, changed: isAnswered(mark), text: markText(mark, (id) => sectionName(card, id)) };
   },
-  paper: {
-    lines: (entry, card) => [
-      {
-        place: 'measured',
-        text: `${entry.point} ${pointName(card, entry.point)} watched for ${lasted(entry)}: ${watchedText(entry, (id) => sectionName(card, id))}`,
-      },
-    ],
-  },
+  paper: { counted: 'Watched: what each strip told, with its picture' },
   line: { none: 'a watch is kept from its strip, in Test' },
   examples: [
     {

@@ -1,10 +1,10 @@
-import type { Report } from '@amber-relay/core/job';
+import type { LinePicture, Report } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
 import pdfMake from 'pdfmake/build/pdfmake';
 import pdfFonts from 'pdfmake/build/vfs_fonts';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { dateText } from '../../ui/clock-text';
-import { sweepSvg } from './sweep-picture';
+import { edgesOf, lineSvg } from './line-picture';
 
 /** The minus sign and a few others are missing in the paper face; plain ones are put in their place. */
 const plain = (text: string): string => text.replace(/\u2212/g, '-');
@@ -18,6 +18,14 @@ const table = (head: readonly string[], rows: readonly (readonly TableCell[])[],
 });
 
 type Margin = [number, number, number, number];
+/** A picture with what stands at its edges. */
+const drawn = (picture: LinePicture | undefined, of = ''): Content[] =>
+  picture
+    ? [
+        { svg: lineSvg(picture), margin: [0, 4, 0, 0] as Margin },
+        { text: plain(edgesOf(picture, of)), fontSize: 8, color: '#555555' },
+      ]
+    : [];
 /** How something was left, with what is to be said of it. */
 const left = (text: string, note: string): TableCell => ({
   stack: [{ text: plain(text), bold: true }, ...(note ? [{ text: plain(note), fontSize: 8, color: '#555555' }] : [])],
@@ -93,7 +101,7 @@ function sheet(r: Report): TDocumentDefinitions {
           sweep.rows.map((row) => [plain(row.step), plain(row.before || '-'), left(`${row.after.text} ${row.after.verdict}`, '')]),
           ['*', 'auto', 'auto'],
         ),
-        ...(sweep.picture ? [{ svg: sweepSvg(sweep.picture), margin: [0, 4, 0, 0] as Margin }] : []),
+        ...drawn(sweep.picture),
         ...(sweep.apart ? [{ text: plain(sweep.apart), margin: [0, 2, 0, 0] as Margin }] : []),
       ]),
       ...(r.tests.length || r.notDone.length ? [heading('Tests')] : []),
@@ -119,6 +127,27 @@ function sheet(r: Report): TDocumentDefinitions {
             ),
           ]
         : []),
+      ...r.recorded.flatMap((run): Content[] => [
+        heading(`Recorded: ${plain(run.title)}`),
+        run.compared
+          ? table(
+              ['What', 'Before', 'After'],
+              run.rows.map((row) => [row.what, plain(row.before || '-'), left(row.after || '-', row.note)]),
+              ['*', 'auto', 'auto'],
+            )
+          : table(
+              ['What', 'Measured'],
+              run.rows.map((row) => [row.what, plain(row.before)]),
+              ['*', 'auto'],
+            ),
+        ...(run.by ? [{ text: plain(run.by), fontSize: 8, color: '#555555' }] : []),
+        ...run.pictures.flatMap(({ of, picture }) => drawn(picture, of)),
+      ]),
+      ...(r.watched.length ? [heading('Watched')] : []),
+      ...r.watched.flatMap((run): Content[] => [
+        { text: [{ text: plain(run.title), bold: true }, plain(`: ${run.says}`)], margin: [0, 3, 0, 0] as Margin },
+        ...drawn(run.picture),
+      ]),
       ...(r.measured.length ? [heading('Measured and worked out'), list(r.measured)] : []),
       ...(r.modified.length ? [heading('Modified'), list(r.modified)] : []),
       ...(r.toDo.length ? [heading('Found, and still to do'), list(r.toDo)] : []),

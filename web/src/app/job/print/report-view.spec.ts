@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { buildReport, type Report } from '@amber-relay/core/job';
+import { lineSvg } from './line-picture';
 import { reportPdf } from './report-pdf';
 import { ReportView } from './report-view';
 import { newShopSettings } from '../../storage/new-shop-settings';
@@ -44,6 +45,44 @@ const report: Report = buildReport({
   nowMs: 0,
 });
 
+const at = (seq: number) => ({ id, jobId: id, seq, at: '2026-02-12T09:10:00.000Z', by: 'Runa' });
+const pictured: Report = buildReport({
+  ...report,
+  tape: [
+    {
+      ...at(1),
+      kind: 'recording',
+      of: 'transmission',
+      from: 'over.wav',
+      seconds: 2,
+      condition: { keyed: true },
+      figures: [{ what: 'deviation', value: 2100, unit: 'Hz', plusMinus: 42 }],
+      cannot: [],
+      curve: [
+        [-3000, -60],
+        [0, 0],
+        [3000, -60],
+      ],
+    },
+    {
+      ...at(2),
+      kind: 'watch',
+      point: 'TP7',
+      unit: 'V',
+      step: 0.1,
+      condition: {},
+      seconds: 60,
+      readings: 9,
+      least: 3,
+      most: 5,
+      dropouts: 2,
+      marks: [],
+      strip: [3, null, 5, null, 4],
+    },
+  ],
+  nowMs: 0,
+});
+
 describe('ReportView', () => {
   it('shows text from outside as text, and the price with its limit', async () => {
     const fixture = TestBed.createComponent(ReportView);
@@ -56,6 +95,23 @@ describe('ReportView', () => {
     expect(element.textContent).toContain('Limit agreed: Mk 60.00');
     expect(element.textContent).toContain('not noted');
   });
+  it('has what was recorded as a table, and draws its curve and the strip of a watch', async () => {
+    const fixture = TestBed.createComponent(ReportView);
+    fixture.componentRef.setInput('report', pictured);
+    await fixture.whenStable();
+    const element = fixture.nativeElement as HTMLElement;
+    const [curve, strip] = element.querySelectorAll('app-line-picture');
+    expect(element.querySelector('h3 + .swept td.num')?.textContent).toBe('2.10 kHz ± 42 Hz');
+    expect(curve?.textContent).toContain('spectrum about the carrier, −60 dB to 0 dB; over −3 kHz to 3 kHz');
+    expect(curve?.querySelector('path')?.getAttribute('d')).toMatch(/^M8\.0 101\.2L160\.0 8\.8L312\.0 101\.2$/);
+    // A reading that stands alone between two dropouts is a point.
+    expect(strip?.querySelector('path')?.getAttribute('d')).toMatch(/^M8\.0 [\d.]+h0\.01M160\.0 [\d.]+h0\.01M312\.0 [\d.]+h0\.01$/);
+    expect(strip?.textContent).toContain('3.0 V to 5.0 V; over 0 s to 60 s');
+    expect(element.textContent).toContain('watched for 1 min: 3.0 V to 5.0 V, 2 dropouts');
+    const svg = new DOMParser().parseFromString(lineSvg(pictured.watched[0]!.picture!), 'image/svg+xml');
+    expect(svg.querySelector('parsererror')).toBeNull();
+    expect(svg.querySelectorAll('path').length).toBe(1);
+  });
 });
 
 describe('reportPdf', () => {
@@ -63,5 +119,7 @@ describe('reportPdf', () => {
     const bytes = await reportPdf(report);
     expect(String.fromCharCode(...bytes.slice(0, 5))).toBe('%PDF-');
     expect(bytes.length).toBeGreaterThan(5000);
+    const drawn = await reportPdf(pictured);
+    expect(String.fromCharCode(...drawn.slice(0, 5))).toBe('%PDF-');
   });
 });

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Report } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
 import { dateText } from '../../ui/clock-text';
-import { SweepPictureView } from './sweep-picture';
+import { LinePictureView } from './line-picture';
 
 /** The hand-back sheet on the screen and on paper. */
 @Component({
   selector: 'app-report-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SweepPictureView],
+  imports: [LinePictureView],
   template: `
     @let r = report();
     <article>
@@ -130,7 +130,7 @@ import { SweepPictureView } from './sweep-picture';
           </table>
           <div>
             @if (sweep.picture; as picture) {
-              <app-sweep-picture [picture]="picture" [label]="sweep.title + ': ' + sweep.apart" />
+              <app-line-picture [picture]="picture" [label]="sweep.title + ': ' + sweep.apart" />
             }
             @if (sweep.apart) {
               <p>{{ sweep.apart }}</p>
@@ -202,6 +202,57 @@ import { SweepPictureView } from './sweep-picture';
             }
           </tbody>
         </table>
+      }
+      @for (run of r.recorded; track run.title) {
+        <h3>Recorded: {{ run.title }}</h3>
+        <div class="swept">
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>What</th>
+                <th class="num">{{ run.compared ? 'Before' : 'Measured' }}</th>
+                @if (run.compared) {
+                  <th class="num">After</th>
+                }
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of run.rows; track row.what) {
+                <tr>
+                  <td>{{ row.what }}</td>
+                  <td class="num">{{ row.before || '–' }}</td>
+                  @if (run.compared) {
+                    <td class="num">
+                      <b>{{ row.after || '–' }}</b>
+                      @if (row.note) {
+                        <br /><small class="quiet">{{ row.note }}</small>
+                      }
+                    </td>
+                  }
+                </tr>
+              }
+            </tbody>
+          </table>
+          <div>
+            @for (one of run.pictures; track one.of) {
+              <app-line-picture [picture]="one.picture" [of]="one.of" [label]="run.title + ': ' + one.of" />
+            }
+            @if (run.by) {
+              <small class="quiet">{{ run.by }}</small>
+            }
+          </div>
+        </div>
+      }
+      @if (r.watched.length) {
+        <h3>Watched</h3>
+        @for (run of r.watched; track $index) {
+          <p>
+            <b>{{ run.title }}</b>: {{ run.says }}
+          </p>
+          @if (run.picture; as picture) {
+            <app-line-picture [picture]="picture" [label]="run.title" />
+          }
+        }
       }
       @if (r.measured.length) {
         <h3>Measured and worked out</h3>

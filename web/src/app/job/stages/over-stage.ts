@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, linke
 import { MatButton } from '@angular/material/button';
 import { channelHz, channelSpacingHz } from '@amber-relay/core/card';
 import { attempt } from '@amber-relay/core/errors';
-import { overTold, receiverErrorPpm } from '@amber-relay/core/feed';
+import { overTold, receiverErrorPpm, recordedMode } from '@amber-relay/core/feed';
 import { clockOf, instrumentKinds, withCheck, type Instrument } from '@amber-relay/core/measure';
 import { parseQuantity, quantityText } from '@amber-relay/core/quantity';
 import { RecordingReader } from '../../recordings/recording-reader';
@@ -205,11 +205,15 @@ export class OverStage {
     if (!read) return undefined;
     const { errorPpm, plusMinusPpm, says } = this.clock();
     const [nominalHz, spacingHz] = [valueOf(this.nominalRead()), valueOf(this.spacingRead())];
-    const condition = { ...this.line.condition(), keyed: true };
+    const { condition, trouble } = recordedMode(
+      read.keying.modulation,
+      { ...this.line.condition(), keyed: true },
+      this.job.card()?.modes ?? [],
+    );
     const told = overTold(
       read.keying,
       { tunedHz: valueOf(this.tunedRead()), errorPpm, plusMinusPpm },
-      { nominalHz, mode: condition.mode, ...(spacingHz === undefined ? {} : { spacingHz }) },
+      { nominalHz, mode: this.line.condition().mode, ...(spacingHz === undefined ? {} : { spacingHz }) },
     );
     return {
       ...told,
@@ -220,9 +224,12 @@ export class OverStage {
       condition,
       ...(nominalHz === undefined ? {} : { nominalHz }),
       receiver: says,
-      troubles: [...(read.cutShort ? ['The file is cut short: what is there was read.'] : []), ...told.troubles],
-      curve: read.keying.response?.points ?? read.keying.spectrum,
-      curveOf: read.keying.response ? 'response of the modulation' : 'spectrum about the carrier',
+      troubles: [
+        ...(read.cutShort ? ['The file is cut short: what is there was read.'] : []),
+        ...(trouble ? [trouble] : []),
+        ...told.troubles,
+      ],
+      curve: read.keying.response?.points ?? read.keying.spectrum.map(([hz, dB]) => [hz - read.keying.centreHz, dB] as const),
     };
   });
 

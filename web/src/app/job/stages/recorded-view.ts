@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { MatButton } from '@angular/material/button';
 import { keptAsTests } from '@amber-relay/core/feed';
 import { limitsText } from '@amber-relay/core/measure';
-import { recordedText, type EntryOf, type RecordedFigure } from '@amber-relay/core/tape';
+import { quantityText } from '@amber-relay/core/quantity';
+import { curveOf, recordedText, type EntryOf, type RecordedFigure } from '@amber-relay/core/tape';
 import { recordedNames } from '@amber-relay/core/words';
 import { Verdict } from '../../ui/verdict';
 import { LineOffer } from '../line-offer';
@@ -22,8 +23,6 @@ export interface Recorded {
   readonly nominalHz?: number;
   readonly receiver?: string;
   readonly curve?: readonly (readonly [number, number])[];
-  /** What its curve is of. */
-  readonly curveOf?: string;
 }
 
 const size = { width: 700, height: 130 } as const;
@@ -43,7 +42,9 @@ const size = { width: 700, height: 130 } as const;
           <tr>
             <th scope="col">What it told</th>
             <th scope="col">Figure</th>
-            <th scope="col">Beside its test</th>
+            @if (judges()) {
+              <th scope="col">Beside its test</th>
+            }
           </tr>
         </thead>
         <tbody>
@@ -51,7 +52,7 @@ const size = { width: 700, height: 130 } as const;
             <tr [attr.data-recorded]="row.what">
               <td>{{ row.name }}</td>
               <td class="fig">{{ row.text }}</td>
-              <td>
+              <td [hidden]="!judges()">
                 @for (test of row.tests; track test.limit.id) {
                   <label class="test">
                     <input type="checkbox" [checked]="ticked().has(test.limit.id)" (change)="tick(test.limit.id)" />
@@ -193,20 +194,22 @@ export class RecordedView {
         })),
     })),
   );
+  /** Whether the card has any test: without one there is nothing to stand beside. */
+  protected readonly judges = computed(() => (this.line.context().card?.limits.length ?? 0) > 0);
   protected readonly says = computed(() => {
     const n = this.ticked().size;
     return `on the tape${n ? `, and as ${n === 1 ? 'a reading of one test' : `readings of ${n} tests`}` : ''}`;
   });
 
   protected readonly path = computed(() => {
-    const { curve = [], curveOf = '' } = this.recorded();
+    const { curve = [] } = this.recorded();
     const [first, last] = [curve[0], curve.at(-1)];
     if (!first || !last || last[0] <= first[0]) return undefined;
     const levels = curve.map(([, dB]) => dB);
     const [low, high] = [Math.max(-100, Math.min(...levels)), Math.max(...levels)];
     const x = (hz: number): number => ((hz - first[0]) / (last[0] - first[0])) * size.width;
     const y = (dB: number): number => 6 + ((high - dB) / Math.max(1, high - low)) * (size.height - 12);
-    const hz = (value: number): string => `${Math.round(value / 100) / 10} kHz`;
+    const hz = (value: number): string => quantityText(value, 'Hz', { digits: 3 });
     return {
       d: curve.map(([at, dB], k) => `${k ? 'L' : 'M'}${x(at).toFixed(1)} ${y(dB).toFixed(1)}`).join(''),
       grid: Array.from({ length: 12 }, (_, k) => Math.ceil(low / 20) * 20 + 20 * k)
@@ -215,7 +218,7 @@ export class RecordedView {
         .join(''),
       from: hz(first[0]),
       to: hz(last[0]),
-      label: `${curveOf}, ${Math.round(low)} to ${Math.round(high)} dB, a line every 20 dB`,
+      label: `${curveOf(this.recorded())}, ${quantityText(low, 'dB', { step: 1 })} to ${quantityText(high, 'dB', { step: 1 })}, a line every 20 dB`,
     };
   });
 

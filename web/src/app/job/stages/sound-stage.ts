@@ -250,7 +250,7 @@ export class SoundStage {
       seconds: taken.seconds,
       condition: { keyed: false, ...this.line.condition() },
       ...soundTold(reading, response, this.background()),
-      ...(response ? { curve: response.points, curveOf: 'response' } : {}),
+      ...(response ? { curve: response.points } : {}),
     };
   });
 

@@ -204,6 +204,7 @@ export class WatchStage {
           ({ what, changed, done, byChance }) =>
             `changed at ${changed} of ${done} ${watchActNames[what]}, by chance ${byChance.toFixed(1)}`,
         ),
+        says.unseen ? `of ${says.unseen} no reading tells: it must be read before, and within 1.5 s after` : '',
       ]
         .filter(Boolean)
         .join('; '),
