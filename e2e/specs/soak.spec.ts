@@ -66,3 +66,31 @@ test('a soak fails by what is read, and counts no more once something was change
   await expect(soak).toHaveAttribute('data-soak', 'failed');
   await expect(soak).toContainText('TP7 6.9 V, high');
 });
+
+test('a point of a set that soaks is read by itself, also with another job on the bench', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-11-28T09:00:00') });
+  await openJob(page, 419, 'soak');
+  const job = new JobPage(page);
+  const soak = job.area().getByRole('region', { name: 'The soak' });
+  await job.type('soak 3h');
+  const rail = job.rows().filter({ hasText: '8 V rail' });
+  const before = await rail.count();
+  await soak.getByLabel('Read by the link').selectOption('TP2');
+  await soak.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(rail).toHaveCount(before + 1);
+  await expect(soak).toContainText('TP2 is read every 5 min, whatever job is on the bench.');
+  const own = page.url();
+  await openJob(page, 401, 'trace');
+  const other = await job.count();
+  await page.clock.fastForward('05:01');
+  // It is on the tape of its own job, and not on the one that is open.
+  await page.goto(own);
+  await expect(rail).toHaveCount(before + 2);
+  await openJob(page, 401, 'trace');
+  await expect.poll(() => job.count()).toBe(other);
+  await page.goto(own);
+  await soak.getByRole('button', { name: 'Read no more' }).click();
+  await page.clock.fastForward('05:01');
+  await expect(soak).not.toContainText('is read every');
+  await expect(rail).toHaveCount(before + 2);
+});

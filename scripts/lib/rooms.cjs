@@ -28,6 +28,7 @@ module.exports = {
       'bench',
       'instruments',
       'recordings',
+      'soaks',
       'diagram',
       'pictures',
       'sheets',

@@ -19,7 +19,8 @@ import { routes } from './app.routes';
 import { LaterPreloading } from './shell/later-preloading';
 import { ErrorTelling } from './shell/error-telling';
 import { NewVersion } from './shell/new-version';
-import { DATABASE_NAME, realShop } from './storage/bench-database';
+import { DATABASE_NAME, realShop } from './storage/database-name';
+import { SoakPlans } from './soaks/soak-plans';
 import { ShopFilling } from './storage/shop-filling';
 import { StoreKeeper } from './storage/store-keeper';
 import { provideIcons } from './ui/icons';
@@ -41,6 +42,7 @@ export const appConfig = (mode: 'demo' | 'shop'): ApplicationConfig => ({
       const { busy } = inject(ShopFilling);
       inject(StoreKeeper).start();
       inject(NewVersion).watch();
+      inject(SoakPlans).resume();
       if (mode !== 'demo') return;
       // Beside the start of the program, not before it.
       busy.set(true);

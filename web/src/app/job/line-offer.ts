@@ -4,7 +4,7 @@ import { readLine } from '@amber-relay/core/entry';
 import { attempt } from '@amber-relay/core/errors';
 import { biasInDoubt, startCondition } from '@amber-relay/core/job';
 import type { EntryContext } from '@amber-relay/core/line';
-import { rememberCondition, rememberedCondition } from './condition-memory';
+import { rememberCondition, rememberedCondition } from '../bench/condition-memory';
 import { CardSheets } from '../sheets/card-sheets';
 import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';

@@ -1,4 +1,4 @@
-import { inject, Injectable, InjectionToken } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
 import { formatVersion, recordKinds, steps, upRecord } from '@amber-relay/core/format';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
@@ -8,6 +8,7 @@ import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import { recordChanges, type Change } from './recorded-changes';
 import { WriteGate } from './write-gate';
+import { DATABASE_NAME } from './database-name';
 
 /** A job with what lists show of it; the summary is worked out again in the same transaction as every entry. */
 export type JobRow = Job & { readonly summary: JobSummary };
@@ -32,11 +33,6 @@ export interface WriteMark {
 
 /** The version of its tables: that of the format, by whose steps its rows are brought up. */
 export const storeVersion = formatVersion;
-
-/** The database of the real shop. */
-export const realShop = 'amber-relay';
-/** Name of the database: the demo shop has its own, so that it never mixes with the real one. */
-export const DATABASE_NAME = new InjectionToken<string>('name of the database', { providedIn: 'root', factory: () => realShop });
 
 /** The browser's own store: the one source of truth for all that must last. Shipped versions are never edited. */
 @Injectable({ providedIn: 'root' })

@@ -5,7 +5,8 @@ import { firstValueFrom, map } from 'rxjs';
 import { shopOfOne } from '../testing/shop-of-one';
 import rowsOfV1 from '../../../../core/fixtures/v1-rows.json';
 import rowsOfV4 from '../../../../core/fixtures/v4-rows.json';
-import { BenchDatabase, DATABASE_NAME, storeVersion } from './bench-database';
+import { BenchDatabase, storeVersion } from './bench-database';
+import { DATABASE_NAME } from './database-name';
 import { JobList } from './job-list';
 import { JobRepository } from './job-repository';
 

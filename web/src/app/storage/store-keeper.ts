@@ -1,7 +1,8 @@
 import { DestroyRef, inject, Injectable, Injector, signal } from '@angular/core';
 import type { CoreError } from '@amber-relay/core/errors';
 import { Notices } from '../ui/notices';
-import { BenchDatabase, DATABASE_NAME, storeVersion, type Committed } from './bench-database';
+import { BenchDatabase, storeVersion, type Committed } from './bench-database';
+import { DATABASE_NAME } from './database-name';
 import type { CopyOffer } from './copy/copy.worker';
 import { SecondCopy } from './copy/second-copy';
 import { readFailures } from './live';

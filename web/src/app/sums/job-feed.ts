@@ -5,7 +5,7 @@ import { startCondition } from '@amber-relay/core/job';
 import { standing } from '@amber-relay/core/tape';
 import { of, switchMap } from 'rxjs';
 import { BenchLine } from '../bench/bench-line';
-import { rememberedCondition } from '../job/condition-memory';
+import { rememberedCondition } from '../bench/condition-memory';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';

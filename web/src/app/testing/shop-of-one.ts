@@ -3,7 +3,8 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { readCard, type CardInput } from '@amber-relay/core/card';
 import type { Booking } from '../storage/job-repository';
-import { BenchDatabase, DATABASE_NAME } from '../storage/bench-database';
+import { BenchDatabase } from '../storage/bench-database';
+import { DATABASE_NAME } from '../storage/database-name';
 import { provideIcons } from '../ui/icons';
 
 /** A card small enough for specs of the screens. */

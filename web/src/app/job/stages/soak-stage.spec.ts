@@ -71,7 +71,7 @@ describe('SoakStage', () => {
       await begin();
       expect(read).toHaveBeenCalledTimes(1);
       expect(await readings()).toEqual([[3.1, 'm']]);
-      expect(text()).toContain('TP7 is read every 5 min while this job is open.');
+      expect(text()).toContain('TP7 is read every 5 min, whatever job is on the bench.');
       await bench.press(/^Read no more$/);
       expect(text()).not.toContain('is read every');
     });

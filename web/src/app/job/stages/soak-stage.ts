@@ -5,12 +5,12 @@ import { minutesFor, soakOf, sureText, type SoakState } from '@amber-relay/core/
 import { minutesOf } from '@amber-relay/core/line';
 import { cyclesText, ofKind, readingText, spanText } from '@amber-relay/core/tape';
 import { Choice } from '../../ui/choice';
+import { SoakPlans } from '../../soaks/soak-plans';
 import { Clock } from '../../ui/clock';
 import { clockText, timeOfDay } from '../../ui/clock-text';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
-import { SoakReader } from '../soak-reader';
 import { TapeWriter } from '../tape-writer';
 import { SoakStrip } from './soak-strip';
 
@@ -64,15 +64,15 @@ const sures = [95, 99, 99.9] as const;
             </p>
           }
           @if (s.state === 'running') {
-            @if (reader.plan(); as plan) {
+            @if (plan(); as plan) {
               <p class="row">
                 <span class="grow"
-                  >{{ plan.start.trim().toUpperCase() }} is read every {{ plan.everyMinutes }} min while this job is open.</span
+                  >{{ plan.start.trim().toUpperCase() }} is read every {{ plan.everyMinutes }} min, whatever job is on the bench.</span
                 >
-                <button class="chip" (click)="reader.stop()">Read no more</button>
+                <button class="chip" (click)="readNoMore()">Read no more</button>
               </p>
-              @if (reader.says()) {
-                <p class="wrong" role="alert">{{ reader.says() }}</p>
+              @if (notRead()) {
+                <p class="wrong" role="alert">{{ notRead() }}</p>
               }
             } @else if (linked()) {
               <form class="row" (submit)="$event.preventDefault(); read(point.value, every.value)" aria-label="Read by itself">
@@ -183,7 +183,9 @@ const sures = [95, 99, 99.9] as const;
 export class SoakStage {
   protected readonly job = inject(JobOnBench);
   protected readonly line = inject(LineOffer);
-  protected readonly reader = inject(SoakReader);
+  private readonly reading = inject(SoakPlans);
+  protected readonly plan = computed(() => this.reading.planOf(this.job.jobId()));
+  protected readonly notRead = computed(() => this.reading.saysOf(this.job.jobId()));
   private readonly writer = inject(TapeWriter);
   private readonly clock = inject(Clock);
   protected readonly words = stateWords;
@@ -264,7 +266,11 @@ export class SoakStage {
     const everyMinutes = Number(every.replace(',', '.'));
     const right = everyMinutes >= 0.1 && everyMinutes <= 24 * 60;
     this.badEvery.set(right ? '' : 'Write minutes, from 0.1 to 1440.');
-    if (right) this.reader.start({ start: `${point.toLowerCase()} `, everyMinutes });
+    if (right) void this.reading.start({ jobId: this.job.jobId(), start: `${point.toLowerCase()} `, everyMinutes });
+  }
+
+  protected readNoMore(): void {
+    this.reading.stop(this.job.jobId());
   }
 
   protected skip(): void {

@@ -1,7 +1,7 @@
 import { inject, Injectable, Injector, signal } from '@angular/core';
 import { interval, startWith } from 'rxjs';
 import { Notices } from '../../ui/notices';
-import { DATABASE_NAME, realShop } from '../bench-database';
+import { DATABASE_NAME, realShop } from '../database-name';
 import { askLeave, canChooseFolder, chooseFolder, forgetFolder } from './copy-folder';
 import { SecondCopy } from './second-copy';
 

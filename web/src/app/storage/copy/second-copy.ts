@@ -1,7 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
 import { Notices } from '../../ui/notices';
-import { DATABASE_NAME, type WriteMark } from '../bench-database';
+import type { WriteMark } from '../bench-database';
+import { DATABASE_NAME } from '../database-name';
 import type { Change } from '../recorded-changes';
 import { knownFolder } from './copy-folder';
 import type { CopyApi, CopyOffer } from './copy.worker';
