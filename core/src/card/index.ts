@@ -9,6 +9,7 @@ export * from './hazard-cautions';
 export * from './learned';
 export * from './lay-card';
 export * from './names';
+export { usualTest, type UsualTest } from './usual-tests';
 export { ownId } from './notation';
 export * from './look-up';
 export { printedValue, type PrintedValue } from './printed-value';

@@ -1,5 +1,6 @@
 import { hazardNames } from '../words';
 import type { LaidCard } from './lay-card';
+import { usualTest } from './usual-tests';
 
 /**
  * What things of a card are called. Each gives the id itself where there is no card, or where the card does not name it: an entry
@@ -12,7 +13,11 @@ const named =
 
 export const sectionName = named('sections');
 export const functionName = named('functions');
-export const limitName = named('limits');
+/** A test that the card does not have may be one that every bench does. */
+export const limitName = (card: LaidCard | undefined, id: string): string => {
+  const name = named('limits')(card, id);
+  return name === id ? (usualTest(id)?.name ?? id) : name;
+};
 export const injectionName = named('injections');
 export const forcingName = named('forcings');
 /** The name of a test point beside its id; empty where the card does not give it. */

@@ -5,6 +5,7 @@ import { partLine } from './part-line';
 import { levelOhm, takeValue } from './take-value';
 import { channelLimits, testLine, testReading } from './test-line';
 import { reading, type Understood } from './understood';
+import { usualLine } from './usual-line';
 import { verbOf } from './verbs';
 import { attempt } from '../errors';
 import type { Instrument } from '../measure';
@@ -117,6 +118,8 @@ export function readLine(line: string, context: EntryContext): Understood {
     return readLine(' '.repeat(conditions.rest[0].at) + line.slice(conditions.rest[0].at), { ...context, condition: conditions.condition });
 
   if (isDesignator(first.text)) return partLine(words, line, context);
+  const usual = usualLine(words, line, context);
+  if (usual) return usual;
   return refuse(
     first.at,
     `"${first.text}" is not understood.`,

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { partOf } from '../../card';
 import { fromStock, isDesignator, need, refuse, takeDesignators } from '../../line';
 import { largestQuantity, minorSchema, moneyText, parseMoney } from '../../money';
-import { defineKind } from '../entry-kind';
+import { defineKind, type EntryBody, type ReadVerb } from '../entry-kind';
 
 const example = 'fit c12 220u 25v @0.40 x2';
 /** What is done to a part without changing it. */
@@ -46,21 +46,51 @@ const isSource = (source: string): boolean => source === '' || (isPlain(source) 
 /** A first word that would be taken for one more designator. */
 const isListed = (word: string): boolean => isDesignator(word) || /^[a-z]{1,4}\d{1,4}[-–.]/i.test(word);
 
+const fields = {
+  designator: z.string().meta({ title: 'Part' }),
+  section: z.string().optional().meta({ title: 'Section' }),
+  oldPart: z.string().meta({ title: 'What was in' }),
+  newPart: z.string().meta({ title: 'What was fitted' }),
+  why: z.string().meta({ title: 'Why' }),
+  proof: z.string().meta({ title: 'How the old one was proved bad' }),
+  priceMinor: minorSchema.meta({ title: 'Price each, in minor units' }),
+  quantity: z.number().int().min(1).max(largestQuantity).meta({ title: 'How many' }),
+  source: z.string().meta({ title: 'Where it came from' }),
+  stock: z.string().optional().meta({ title: 'The item of stock from which it was taken' }),
+};
+type Body = EntryBody<'fit', typeof fields>;
+
+const read: ReadVerb<Body> = (rest, context) => {
+  const parts = takeDesignators(rest, context, example);
+  const { at } = rest;
+  const [said = '', why = ''] = need(rest, 'The new part', example).split(/\s+anyway\s+/i);
+  const { text, priceMinor, quantity } = priced(said, at);
+  for (const { designator } of parts) {
+    const against = why ? undefined : context.against?.(designator);
+    if (against) return refuse(at, against, 'Mend that first; or end the line with: anyway, and why.');
+  }
+  if (workWords.test(text))
+    return refuse(at, `"${text}" is work, not a part.`, `Write it like: done ${parts.map((p) => p.designator).join(', ')} ${text}`);
+  const { name, source, item } = fromStock(text, at, context);
+  return parts.map(({ designator, part }) => ({
+    kind: 'fit',
+    designator,
+    oldPart: part?.value ?? '',
+    newPart: name,
+    why,
+    proof: '',
+    priceMinor: priceMinor || (item?.priceMinor ?? 0),
+    quantity,
+    source,
+    ...(item ? { stock: item.id } : {}),
+    ...(part ? { section: part.section } : {}),
+  }));
+};
+
 export const fit = defineKind('fit', {
   title: 'Part fitted',
   about: 'A part replaced by another, with the reason, the proof and the price.',
-  fields: {
-    designator: z.string().meta({ title: 'Part' }),
-    section: z.string().optional().meta({ title: 'Section' }),
-    oldPart: z.string().meta({ title: 'What was in' }),
-    newPart: z.string().meta({ title: 'What was fitted' }),
-    why: z.string().meta({ title: 'Why' }),
-    proof: z.string().meta({ title: 'How the old one was proved bad' }),
-    priceMinor: minorSchema.meta({ title: 'Price each, in minor units' }),
-    quantity: z.number().int().min(1).max(largestQuantity).meta({ title: 'How many' }),
-    source: z.string().meta({ title: 'Where it came from' }),
-    stock: z.string().optional().meta({ title: 'The item of stock from which it was taken' }),
-  },
+  fields,
   words: (entry) => ({ ref: entry.designator, what: `fitted: ${entry.newPart}${entry.source ? `, from ${entry.source}` : ''}` }),
   evidence: (entry, card) => {
     const section = entry.section ?? partOf(card, entry.designator)?.section;
@@ -79,32 +109,9 @@ export const fit = defineKind('fit', {
   },
   line: {
     verbs: {
-      fit: (rest, context) => {
-        const parts = takeDesignators(rest, context, example);
-        const { at } = rest;
-        const [said = '', why = ''] = need(rest, 'The new part', example).split(/\s+anyway\s+/i);
-        const { text, priceMinor, quantity } = priced(said, at);
-        for (const { designator } of parts) {
-          const against = why ? undefined : context.against?.(designator);
-          if (against) return refuse(at, against, 'Mend that first; or end the line with: anyway, and why.');
-        }
-        if (workWords.test(text))
-          return refuse(at, `"${text}" is work, not a part.`, `Write it like: done ${parts.map((p) => p.designator).join(', ')} ${text}`);
-        const { name, source, item } = fromStock(text, at, context);
-        return parts.map(({ designator, part }) => ({
-          kind: 'fit',
-          designator,
-          oldPart: part?.value ?? '',
-          newPart: name,
-          why,
-          proof: '',
-          priceMinor: priceMinor || (item?.priceMinor ?? 0),
-          quantity,
-          source,
-          ...(item ? { stock: item.id } : {}),
-          ...(part ? { section: part.section } : {}),
-        }));
-      },
+      fit: read,
+      replace: read,
+      renew: read,
     },
     // Reason and proof stand in the form alone, and what is in stock is not known here.
     write: (entry, card) => {

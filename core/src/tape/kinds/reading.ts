@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { conditionSchema, conditionText, limitName, pointName, type Condition, type LaidCard } from '../../card';
+import { conditionSchema, conditionText, limitName, pointName, usualTest, type Condition, type LaidCard } from '../../card';
 import { conditionWords, unitOfPart } from '../../line';
 import { quantityText, units, writtenQuantity } from '../../quantity';
 import { readingVerdicts } from '../../words';
@@ -79,7 +79,7 @@ function typedName(
     case 'point':
       return subject.point.toLowerCase();
     case 'limit':
-      return card?.limits.find(({ id }) => id === subject.limit)?.word;
+      return card?.limits.find(({ id }) => id === subject.limit)?.word ?? usualTest(subject.limit)?.word;
     case 'channel':
       return r.condition.channel === subject.channel ? `ch${subject.channel}` : undefined;
     case 'part': {

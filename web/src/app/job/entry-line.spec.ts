@@ -110,6 +110,24 @@ describe('EntryLine', () => {
     expect((await TestBed.inject(JobRepository).tape(jobId)).length).toBe(1);
   });
 
+  it('keeps what it does not understand as a note, by one press or by Shift and Enter', async () => {
+    const notes = async (): Promise<string[]> =>
+      (await TestBed.inject(JobRepository).tape(jobId)).flatMap((entry) => (entry.kind === 'note' ? [entry.text] : []));
+    const button = (): HTMLButtonElement | undefined =>
+      [...element().querySelectorAll<HTMLButtonElement>('.acts button')].find((each) => each.textContent.includes('As a note'));
+    await type('tp7 6.62v');
+    expect(button()).toBeUndefined();
+    await type(' dial lamp flickers ');
+    button()?.click();
+    await settle();
+    expect(box().value).toBe('');
+    await type('smells of burnt resistor');
+    box().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', shiftKey: true, cancelable: true }));
+    await settle();
+    expect(await notes()).toEqual(['dial lamp flickers', 'smells of burnt resistor']);
+    expect(button()).toBeUndefined();
+  });
+
   it('holds the condition for what follows', async () => {
     await type('ch7 fm keyed', 'Enter');
     expect([...element().querySelectorAll('.chip[aria-pressed="true"]')].map((chip) => chip.textContent?.trim())).toEqual([

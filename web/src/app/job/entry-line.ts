@@ -16,6 +16,7 @@ import { MatButton } from '@angular/material/button';
 import { askedName, completions } from '@amber-relay/core/entry';
 import { benchStates, conditionText, type Condition } from '@amber-relay/core/card';
 import { unitSign } from '@amber-relay/core/quantity';
+import type { TapeBody } from '@amber-relay/core/tape';
 import { CardSheets } from '../sheets/card-sheets';
 import { Verdict } from '../ui/verdict';
 import { JobOnBench } from './job-on-bench';
@@ -138,7 +139,7 @@ export class EntryLine {
     nativeElement.setSelectionRange(nativeElement.value.length, nativeElement.value.length);
   }
 
-  /** Keeps what was understood. Lines are written one after the other; one that could not be kept comes back into the field. */
+  /** Keeps what was understood. */
   protected async keep(): Promise<void> {
     const asked = this.asked();
     if (asked) {
@@ -154,8 +155,20 @@ export class EntryLine {
     this.lineBefore = line;
     this.setText('');
     this.line.setCondition(understood.condition);
-    if (!understood.entry) return;
-    const entries = [understood.entry, ...(understood.more ?? [])];
+    if (understood.entry) await this.write([understood.entry, ...(understood.more ?? [])], line);
+  }
+
+  /** Keeps what was not understood as it stands: nobody at a bench has time to look for the right words. */
+  protected async keepAsNote(): Promise<void> {
+    const line = this.text();
+    if (!this.failure()) return;
+    this.lineBefore = line;
+    this.setText('');
+    await this.write([{ kind: 'note', text: line.trim() }], line);
+  }
+
+  /** Writes one line after the other; one that could not be kept comes back into the field. */
+  private async write(entries: readonly TapeBody[], line: string): Promise<void> {
     this.pending.update((n) => n + 1);
     const written = this.last.then(() => this.writer.keepAll(entries));
     this.last = written;
@@ -168,7 +181,7 @@ export class EntryLine {
     if (event.key === 'Enter') {
       // Enter takes the line; a completion is taken with Tab or by pressing it.
       event.preventDefault();
-      void this.keep();
+      void (event.shiftKey && this.failure() ? this.keepAsNote() : this.keep());
     } else if (event.key === 'Escape' && this.reader.busy()) {
       event.preventDefault();
       this.reader.stop();

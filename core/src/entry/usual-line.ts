@@ -1,0 +1,57 @@
+import { usualTest, type Condition } from '../card';
+import { refuse, takeConditions, type EntryContext, type Word } from '../line';
+import { levelOhm, takeValue } from './take-value';
+import { reading, type Understood } from './understood';
+
+const bandWord = /^(\d{1,4}(?:\.\d+)?)(m|cm)$/i;
+const modeWord = /^(am|n?fm|usb|lsb|ssb|cw|rtty)$/i;
+
+/** A band or mode that no card names, as one writes it; undefined for any other word. */
+function saidOfAnySet({ text }: Word): Pick<Condition, 'band' | 'mode'> | undefined {
+  const [, figure, unit] = bandWord.exec(text) ?? [];
+  if (figure && unit) return { band: `${figure} ${unit.toLowerCase()}` };
+  return modeWord.test(text) ? { mode: text.toUpperCase() } : undefined;
+}
+
+/**
+ * A line of a test that every bench does, `pwr 40m 100w`, `sens 0.3uV`, `swr 1.3:1`, where no card has it: kept without a limit. Undefined
+ * where the line begins otherwise. A band or mode is taken as it is written where there is no card that names them.
+ * @throws CoreError where the value or its unit is missing, cannot be read, or cannot be so
+ */
+export function usualLine(words: readonly Word[], line: string, context: EntryContext): Understood | undefined {
+  const [first, ...others] = words;
+  const test = first && usualTest(first.text);
+  if (!test) return undefined;
+  let condition = context.condition;
+  let saidKeyed: boolean | undefined;
+  let left: readonly Word[] = others;
+  for (let more = true; more;) {
+    const taken = takeConditions(left, { ...context, condition });
+    ({ condition } = taken);
+    saidKeyed = taken.said.keyed ?? saidKeyed;
+    left = taken.rest;
+    const [next, after] = left;
+    const own = next && after && !context.card ? saidOfAnySet(next) : undefined;
+    if (own) {
+      condition = { ...condition, ...own };
+      left = left.slice(1);
+    }
+    more = own !== undefined;
+  }
+  const keyed = saidKeyed ?? test.keyed;
+  const under = keyed === undefined ? condition : { ...condition, keyed };
+  // `1.3:1` is 1.3.
+  const typed = test.word === 'swr' ? line.replace(/\s*:\s*1\s*$/, '') : line;
+  const own = left.filter(({ at }) => at < typed.length);
+  const taken = takeValue(own, test.unit, typed, test.word === 'audio' ? undefined : { ohm: levelOhm });
+  const at = own[0]?.at ?? first.at;
+  // Nobody means whole volts or hertz where no card says how much belongs there.
+  if (taken.quantity && (test.unit === 'V' || test.unit === 'Hz') && !/[a-zµμ]/i.test(typed.slice(at)))
+    return refuse(typed.length, 'The unit is missing.', `Write it with its unit, like ${test.unit === 'V' ? '0.3uV' : '2.1kHz'}.`);
+  if (taken.quantity && taken.quantity.value < (test.least ?? -Infinity))
+    return refuse(at, `${test.name} is never less than ${test.least}.`, 'Look at the figure and its sign.');
+  return reading(context, { what: 'limit', limit: test.word }, test.name, taken, under, undefined, {
+    word: test.word,
+    says: `${context.card ? 'The card has no such test' : 'There is no card yet'}: it is kept without a limit.`,
+  });
+}
