@@ -10,7 +10,7 @@ import { repairsText } from './repairs';
 export interface RecordedTable {
   readonly title: string;
   readonly rows: readonly { readonly what: string; readonly before: string; readonly after: string; readonly note: string }[];
-  /** Whether anything was recorded on both sides of a repair: else there is one column. */
+  /** Whether anything was recorded after a repair: else there is one column. */
   readonly compared: boolean;
   /** How the error of the receiver was taken out of the carrier. */
   readonly by: string;

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
 import { CoreError } from '@amber-relay/core/errors';
 import type { TapeBody } from '@amber-relay/core/tape';
-import { BenchLine } from '../bench/bench-line';
 import { InstrumentLink } from '../instruments/instrument-link';
 import { BenchDatabase } from '../storage/bench-database';
 import { DATABASE_NAME } from '../storage/database-name';
@@ -87,12 +87,37 @@ describe('what is read by itself while sets soak', () => {
   });
 
   it('says nothing beside the job that is on the bench, where the stage shows it', async () => {
-    TestBed.inject(BenchLine).file.set(await jobs.file(jobId));
+    const url = spyOnProperty(TestBed.inject(Router), 'url').and.returnValue(`/job/${jobId}/soak`);
     read.and.rejectWith(new CoreError('unknown-name', 'link', 'The meter does not answer.', ''));
     await start();
     expect(plans.saysOf(jobId)).toMatch(/The meter does not answer\. It is asked again in 5 min; go on by hand\./);
     expect(notices()).toEqual([]);
-    TestBed.inject(BenchLine).file.set(null);
+    // Elsewhere it is told, whatever job was open last.
+    url.and.returnValue('/stock');
+    nowMs += 300_000;
+    plans.resume();
+    await until(() => notices().length === 1);
+  });
+
+  it('is what was asked last, where another point is wanted while one is read', async () => {
+    let other: Promise<void> | undefined;
+    read.and.callFake(() => {
+      nowMs += 1000;
+      other ??= plans.start({ jobId, start: 'tp7 keyed ', everyMinutes: 2 });
+      return Promise.resolve({ value: 3.1, step: 0.01 });
+    });
+    await start();
+    await other;
+    expect(plans.planOf(jobId)).toEqual({ jobId, start: 'tp7 keyed ', everyMinutes: 2, nextMs: jasmine.any(Number) as unknown as number });
+    expect(await readings()).toEqual([[3.1, 'm']]);
+  });
+
+  it('goes on as long as the page is open, where the browser has no room to keep it', async () => {
+    const room = spyOn(Storage.prototype, 'setItem').and.throwError('no room');
+    await start();
+    expect(await readings()).toEqual([[3.1, 'm']]);
+    expect(plans.planOf(jobId)?.nextMs).toBe(nowMs + 300_000);
+    room.and.callThrough();
   });
 
   it('tells of an instrument that does not answer, asks again, and takes it back when it does', async () => {

@@ -1,7 +1,6 @@
 import { DestroyRef, inject, Injectable, Injector, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { DATABASE_NAME } from '../storage/database-name';
-import { BenchLine } from '../bench/bench-line';
 import { Clock } from '../ui/clock';
 import { timeOfDay } from '../ui/clock-text';
 import { Notices } from '../ui/notices';
@@ -49,10 +48,11 @@ export class SoakPlans {
   private readonly injector = inject(Injector);
   private readonly clock = inject(Clock);
   private readonly notices = inject(Notices);
-  private readonly bench = inject(BenchLine);
   private readonly router = inject(Router);
   private readonly list = signal<readonly SoakPlan[]>([]);
   private readonly said = signal<Readonly<Record<string, string>>>({});
+  /** Whether the browser had room for the plans the last time. */
+  private isKept = true;
   private readonly timers = new Map<string, ReturnType<typeof setTimeout>>();
 
   /** What is read of a job; undefined where nothing is. */
@@ -108,7 +108,9 @@ export class SoakPlans {
       const nowMs = this.clock.now().getTime();
       if (plan.nextMs > nowMs) return this.wait(plan);
       const next = { ...plan, nextMs: nowMs + plan.everyMinutes * 60_000 };
-      const isWanted = (): boolean => this.kept().some((each) => each.jobId === jobId);
+      // Another point may be wanted of it meanwhile: that plan is another.
+      const isWanted = (): boolean =>
+        this.kept().some((each) => each.jobId === jobId && each.start === plan.start && each.nextMs === plan.nextMs);
       try {
         const { readSoak } = await import('./read-soak');
         const turn = await readSoak(this.injector, plan, isWanted);
@@ -128,8 +130,8 @@ export class SoakPlans {
     if (ended) this.stop(jobId);
     else this.say(jobId, text);
     const name = `soak ${jobId}`;
-    // On the bench the stage and the tape show it themselves.
-    if (!text || this.bench.file()?.row.id === jobId) return this.notices.end(name);
+    // Where that job is open, its stage and its tape show it themselves.
+    if (!text || this.router.url.startsWith(`/job/${jobId}/`)) return this.notices.end(name);
     this.notices.tell({
       name,
       text: `Job ${job}, soak: ${text}`,
@@ -151,12 +153,15 @@ export class SoakPlans {
     this.list.set(plans);
     try {
       localStorage.setItem(this.key, JSON.stringify(plans));
+      this.isKept = true;
     } catch {
       // Without room for it, it holds as long as the page does.
+      this.isKept = false;
     }
   }
 
   private kept(): readonly SoakPlan[] {
+    if (!this.isKept) return this.list();
     try {
       const read: unknown = JSON.parse(localStorage.getItem(this.key) ?? '[]');
       return Array.isArray(read) ? read.filter(isPlan) : [];
