@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { openDemo, openJob } from '../pages/demo';
+import { storedJob } from '../pages/database';
+import { jobIdOf, openDemo, openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
 
 test('an intermittent is soaked to its verdict: how long, a clock that outlives the page, and what it proves on the sheet', async ({
@@ -82,7 +83,11 @@ test('a point of a set that soaks is read by itself, also with another job on th
   const own = page.url();
   await openJob(page, 401, 'trace');
   const other = await job.count();
+  const jobId = await jobIdOf(page, 419);
+  const entries = async (): Promise<number> => (await storedJob(page, jobId)).tape.length;
+  const written = await entries();
   await page.clock.fastForward('05:01');
+  await expect.poll(entries).toBe(written + 1);
   // It is on the tape of its own job, and not on the one that is open.
   await page.goto(own);
   await expect(rail).toHaveCount(before + 2);

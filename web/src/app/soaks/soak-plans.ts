@@ -51,6 +51,7 @@ export class SoakPlans {
   private readonly router = inject(Router);
   private readonly list = signal<readonly SoakPlan[]>([]);
   private readonly said = signal<Readonly<Record<string, string>>>({});
+  private isLeaving = false;
   /** Whether the browser had room for the plans the last time. */
   private isKept = true;
   private readonly timers = new Map<string, ReturnType<typeof setTimeout>>();
@@ -68,6 +69,8 @@ export class SoakPlans {
   resume(): void {
     this.list.set(this.kept());
     for (const plan of this.list()) this.wait(plan);
+    addEventListener('pagehide', () => (this.isLeaving = true));
+    addEventListener('pageshow', () => (this.isLeaving = false));
     addEventListener('storage', ({ key }) => {
       if (key !== this.key) return;
       // Another page has begun or ended one.
@@ -114,10 +117,10 @@ export class SoakPlans {
       try {
         const { readSoak } = await import('./read-soak');
         const turn = await readSoak(this.injector, plan, isWanted);
-        if (turn) this.tell(next, turn);
+        if (turn && !this.isLeaving) this.tell(next, turn);
       } finally {
-        // Only now: where the page is closed meanwhile, it is read as soon as it is opened again.
-        if (isWanted()) this.put(next);
+        // Only now: where the page is closed meanwhile, which breaks the reading off, it is read as soon as it is opened again.
+        if (isWanted() && !this.isLeaving) this.put(next);
       }
     });
   }
