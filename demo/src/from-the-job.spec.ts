@@ -34,6 +34,28 @@ describe('what a job gives to a sum', () => {
     expect(Math.abs(out.estimates.find(({ name }) => name === 'X2')?.errorHz ?? NaN)).toBeLessThan(2);
   });
 
+  it('is what the S-meter showed at each level of the generator, with what S9 is worth where the set stands', () => {
+    const got = fed(
+      's-meter',
+      ob7,
+      'sweep smeter am levels',
+      'smeter ch19 am gen -93dBm S5',
+      'smeter gen -73dBm S8',
+      'smeter gen -53dBm +10',
+    );
+    expect(got[0]?.name).toMatch(/^S-meter at 3 levels, ch 19, AM/);
+    const out = answer('s-meter', got) as { worstDb: number; s9ErrorDb: number; points: { dBm: number; errorDb: number }[] };
+    expect(out.points.map(({ dBm, errorDb }) => [dBm, Math.round(errorDb * 1000) / 1000])).toEqual([
+      [-93, -4],
+      [-73, -6],
+      [-53, -10],
+    ]);
+    expect([out.worstDb, out.s9ErrorDb]).toEqual([10, -6]);
+    // Of a set that no card tells the band of, what S9 is worth is asked for.
+    const bare = fed('s-meter', undefined, 'smeter gen -73dBm S9');
+    expect([bare[0]?.input['s9Dbm'], answer('s-meter', bare, { s9Dbm: -73 })['worstDb']]).toEqual([undefined, 0]);
+  });
+
   it('says what is turned for an oscillator that is off, in the order of the alignment, and nothing where all is right', () => {
     const advice = (...lines: readonly string[]) =>
       oscillatorAdvice({ card: ob7, stood: typedTape(ob7, lines), condition: startCondition(ob7) });

@@ -23,6 +23,7 @@ const usualTests: readonly UsualTest[] = [
   { word: 'sens', also: ['sensitivity'], name: 'Sensitivity', unit: 'V', keyed: false },
   { word: 'sinad', name: 'SINAD', unit: 'dB', keyed: false },
   { word: 'sql', also: ['squelch'], name: 'Squelch opens at', unit: 'V', keyed: false },
+  { word: 'smeter', also: ['s-meter'], name: 'S-meter shows', unit: 'S', keyed: false },
   { word: 'audio', name: 'Audio output', unit: 'W', least: 0, keyed: false },
   { word: 'thd', also: ['distortion'], name: 'Distortion', unit: '%', least: 0 },
   { word: 'cur', also: ['current'], name: 'Current', unit: 'A' },

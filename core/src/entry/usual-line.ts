@@ -1,17 +1,7 @@
-import { usualTest, type Condition } from '../card';
-import { refuse, takeConditions, type EntryContext, type Word } from '../line';
+import { usualTest } from '../card';
+import { refuse, takeConditionsOfAny, type EntryContext, type Word } from '../line';
 import { levelOhm, takeValue } from './take-value';
 import { reading, type Understood } from './understood';
-
-const bandWord = /^(\d{1,4}(?:\.\d+)?)(m|cm)$/i;
-const modeWord = /^(am|n?fm|usb|lsb|ssb|cw|rtty)$/i;
-
-/** A band or mode that no card names, as one writes it; undefined for any other word. */
-function saidOfAnySet({ text }: Word): Pick<Condition, 'band' | 'mode'> | undefined {
-  const [, figure, unit] = bandWord.exec(text) ?? [];
-  if (figure && unit) return { band: `${figure} ${unit.toLowerCase()}` };
-  return modeWord.test(text) ? { mode: text.toUpperCase() } : undefined;
-}
 
 /**
  * A line of a test that every bench does, `pwr 40m 100w`, `sens 0.3uV`, `swr 1.3:1`, where no card has it: kept without a limit. Undefined
@@ -22,23 +12,9 @@ export function usualLine(words: readonly Word[], line: string, context: EntryCo
   const [first, ...others] = words;
   const test = first && usualTest(first.text);
   if (!test) return undefined;
-  let condition = context.condition;
-  let saidKeyed: boolean | undefined;
-  let left: readonly Word[] = others;
-  for (let more = true; more;) {
-    const taken = takeConditions(left, { ...context, condition });
-    ({ condition } = taken);
-    saidKeyed = taken.said.keyed ?? saidKeyed;
-    left = taken.rest;
-    const [next, after] = left;
-    const own = next && after && !context.card ? saidOfAnySet(next) : undefined;
-    if (own) {
-      condition = { ...condition, ...own };
-      left = left.slice(1);
-    }
-    more = own !== undefined;
-  }
-  const keyed = saidKeyed ?? test.keyed;
+  // The last word is the value.
+  const { condition, said, rest: left } = takeConditionsOfAny(others, context, 1);
+  const keyed = said.keyed ?? test.keyed;
   const under = keyed === undefined ? condition : { ...condition, keyed };
   // `1.3:1` is 1.3.
   const typed = test.word === 'swr' ? line.replace(/\s*:\s*1\s*$/, '') : line;

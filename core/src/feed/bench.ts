@@ -1,5 +1,6 @@
 import {
   agrees,
+  channelHz,
   conditionKey,
   conditionText,
   expectationAt,
@@ -14,7 +15,7 @@ import {
 } from '../card';
 import { attempt } from '../errors';
 import { repairsOf } from '../job';
-import { convertedQuantity, quantityText } from '../quantity';
+import { convertedQuantity, quantityText, sUnitsShown } from '../quantity';
 import { planAt, tuningAt } from '../run';
 import { ofKind, type EntryOf, type TapeEntry } from '../tape';
 import { counted, ofCard, type Fed, type Feed } from './fed';
@@ -222,21 +223,43 @@ const lastOfTest = (card: LaidCard, stood: readonly TapeEntry[], word: RegExp, u
 const dBmOf = (volts: number): number | undefined =>
   convertedQuantity(quantityText(volts, 'V', { digits: 4 }), 'dBm', { ohm: levelOhm })?.value;
 
-/** Where the S-meter showed S9. */
-export const sMeter = ofCard(({ card, stood }) =>
-  lastOfTest(card, stood, /^s9$/, 'V').flatMap(({ value, condition }) => {
-    const dBm = dBmOf(value);
-    return dBm === undefined
-      ? []
-      : [
+/** Above this S9 is 20 dB less: 30 MHz. */
+const vhfHz = 30e6;
+/** The level that S9 is worth where the set stands, as far as its card says what it is tuned to. */
+function s9Of(card: LaidCard | undefined, condition: Condition): { readonly s9Dbm?: number } {
+  const hz = card && (tuningAt(card, condition)?.hz ?? channelHz(card, condition.channel) ?? coveredHz(card));
+  return hz === undefined ? {} : { s9Dbm: hz < vhfHz ? -73 : -93 };
+}
+/** The middle of what the set covers, by the frequencies of its tunings. */
+const coveredHz = ({ tunings }: LaidCard): number | undefined => tunings.find(({ hz }) => hz !== undefined)?.hz;
+
+/** What the S-meter showed at each level of the generator, and where it showed S9. */
+export const sMeter: Feed = ({ card, stood }) => {
+  const shown = ofKind(stood, 'reading').filter((each): each is Read => there(each) && each.unit === 'S');
+  const at = (each: Read): string => conditionText({ ...each.condition, generator: undefined });
+  const curves = [...new Set(shown.map(at))].flatMap((under): readonly Fed[] => {
+    const points = lastOfEach(shown.filter((each) => at(each) === under)).flatMap(({ condition, value }) => {
+      const dBm = generatorDbm(condition);
+      return dBm === undefined ? [] : [{ dBm, shown: sUnitsShown(value) }];
+    });
+    const { condition = {} } = shown.find((each) => at(each) === under) ?? {};
+    return points.length
+      ? [
           {
-            key: conditionKey(condition),
-            name: `S9, ${conditionText(condition)}`,
-            input: { points: [{ dBm, shown: { s: 9, plusDb: 0 } }] },
+            key: `curve ${under}`,
+            name: [`S-meter at ${counted(points.length, 'level')}`, under].filter(Boolean).join(', '),
+            input: { points: [...points].sort((a, b) => a.dBm - b.dBm), ...s9Of(card, condition) },
           },
-        ];
-  }),
-);
+        ]
+      : [];
+  });
+  const nine = (card ? lastOfTest(card, stood, /^s9$/, 'V') : []).flatMap(({ value, condition }): readonly Fed[] => {
+    const dBm = dBmOf(value);
+    const input = { points: [{ dBm, shown: { s: 9, plusDb: 0 } }], ...s9Of(card, condition) };
+    return dBm === undefined ? [] : [{ key: conditionKey(condition), name: `S9, ${conditionText(condition)}`, input }];
+  });
+  return [...curves, ...nine];
+};
 
 /** Where the squelch opened. */
 export const squelch = ofCard(({ card, stood }) =>

@@ -16,6 +16,8 @@ export interface SweptTable {
 }
 
 function pictureOf(now: SweepRun, before: SweepRun | undefined): LinePicture | undefined {
+  // What stands at several points need not be alike.
+  if (now.over === 'point') return undefined;
   if (now.steps.filter(({ reading }) => reading && reading.value !== null).length < 2) return undefined;
   type Reading = NonNullable<SweepRun['steps'][number]['reading']>;
   const line = (

@@ -16,6 +16,13 @@ export function conditionWord(word: string, so: Condition, card: LaidCard | unde
   return band ? { ...so, band } : undefined;
 }
 
+/** A band or mode that no card names, as one writes it; undefined for any other word. */
+export function stateOfAnySet(word: string): Pick<Condition, 'band' | 'mode'> | undefined {
+  const [, figure, unit] = /^(\d{1,4}(?:\.\d+)?)\s*(m|cm)$/i.exec(word) ?? [];
+  if (figure && unit) return { band: `${figure} ${unit.toLowerCase()}` };
+  return /^(am|n?fm|usb|lsb|ssb|cw|rtty)$/i.test(word) ? { mode: word.toUpperCase() } : undefined;
+}
+
 /** A state that several words say, and how many of them. */
 interface Said {
   readonly state: Condition;
@@ -124,6 +131,19 @@ export function takeConditions(
     taken += next ? 1 : 2;
   }
   return { condition, said: Object.fromEntries(said), rest: words.slice(taken) };
+}
+
+/** As `takeConditions`; where there is no card, bands and modes too, as they are written. The last `leave` words are not looked at for those. */
+export function takeConditionsOfAny(words: readonly Word[], context: EntryContext, leave = 0): ReturnType<typeof takeConditions> {
+  let [taken, said] = [takeConditions(words, context), {} as Condition];
+  for (;;) {
+    said = { ...said, ...taken.said };
+    const [next] = taken.rest;
+    const own = next && !context.card && taken.rest.length > leave ? stateOfAnySet(next.text) : undefined;
+    if (!own) return { ...taken, said };
+    said = { ...said, ...own };
+    taken = takeConditions(taken.rest.slice(1), { ...context, condition: { ...taken.condition, ...own } });
+  }
 }
 
 /** A condition in the words that `takeConditions` reads: `ch19 am keyed at 12V`. Empty where it names nothing that a line can say. */

@@ -2,6 +2,7 @@ import type { LaidCard } from '../card';
 import { attempt } from '../errors';
 import { parseQuantity, writtenQuantity } from '../quantity';
 import { sweptNames, type SweptOver } from '../words';
+import { stateOfAnySet } from './conditions';
 import { refuse } from './line-words';
 
 const example = 'sweep tp7 channels 1 10 19 30 40';
@@ -32,6 +33,8 @@ export function usualSteps(over: SweptOver, card: LaidCard | undefined): readonl
       return card?.supply.kind === 'dc' ? supplyShares.map((share) => String(Number((share * card.supply.nominalV).toFixed(1)))) : [];
     case 'closing':
       return Array.from({ length: usualClosings }, (_, k) => String(k + 1));
+    case 'point':
+      return card?.testPoints.filter(({ unit }) => unit === 'Hz').map(({ id }) => id) ?? [];
   }
 }
 
@@ -76,6 +79,17 @@ function levelsIn(text: string, at: number): readonly string[] {
   });
 }
 
+/** A point as the card has it; a card that only begins takes in what is typed like one. */
+function pointNamed(name: string, at: number, card: LaidCard | undefined): string {
+  const id = name.toUpperCase();
+  if (card?.testPoints.some((point) => point.id === id) || (card?.begunFrom && /^TP\d/.test(id))) return id;
+  return refuse(
+    at,
+    `There is no point ${name}.`,
+    card ? 'Write points of this card, like: sweep points tp1 tp2 tp5' : 'Points stand on a card.',
+  );
+}
+
 /** The steps that are typed behind what is gone through; those that are usual where none are. */
 export function stepsIn(over: SweptOver, text: string, at: number, card: LaidCard | undefined): readonly string[] {
   if (!text.trim()) {
@@ -100,7 +114,12 @@ export function stepsIn(over: SweptOver, text: string, at: number, card: LaidCar
       return parts.map(
         (part) =>
           known.find((one) => close(one) === close(part)) ??
-          refuse(at, `There is no ${over} "${part}".`, `The card has ${known.join(', ') || 'none'}.`),
+          (card ? undefined : stateOfAnySet(part)?.[over]) ??
+          refuse(
+            at,
+            `There is no ${over} "${part}".`,
+            card ? `The card has ${known.join(', ') || 'none'}.` : `Write it like ${over === 'band' ? '40m 20m' : 'AM FM USB'}.`,
+          ),
       );
     }
     case 'closing': {
@@ -121,6 +140,11 @@ export function stepsIn(over: SweptOver, text: string, at: number, card: LaidCar
         );
       return found.map(String);
     }
+    case 'point':
+      return text
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map((name) => pointNamed(name, at, card));
     case 'supply':
       return numbersIn(text.replace(/(?<=\d)\s*v\b/gi, ''), at).map(String);
   }

@@ -1,3 +1,4 @@
+import { sUnitsText } from './s-units';
 import { takesNoPrefix, unitSign, type Unit } from './unit';
 
 export interface Figure {
@@ -41,6 +42,7 @@ const exponentFor = (value: number, unit: Unit): number => {
 
 /** Engineering notation for people: 4700 ohm is `4.7 kΩ`, 1e-6 V is `1 µV`. Levels in dB take no prefix. */
 export function formatQuantity(value: number, unit: Unit, options: FormatOptions = {}): Figure {
+  if (unit === 'S' && !options.signed) return { number: sUnitsText(value, options.step ?? 0.1), unit: '', by: 1 };
   const exponent = exponentFor(value, unit);
   const scaled = value / 10 ** exponent;
   const { step = 0 } = options;
@@ -75,6 +77,7 @@ export function quantityText(value: number, unit: Unit, options: FormatOptions =
  * writtenQuantity(27_185_120, 'Hz', 10) //~> '27.18512 MHz'
  */
 export function writtenQuantity(value: number, unit: Unit, step: number): string {
+  if (unit === 'S') return sUnitsText(value, step);
   const shown = exponentFor(value, unit);
   if (!(step > 0)) return withPrefix(String(Number((value / 10 ** shown).toPrecision(12))), shown, unit);
   const worth = Math.round(Math.log10(step));

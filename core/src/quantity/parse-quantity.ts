@@ -1,4 +1,5 @@
 import { CoreError } from '../errors/core-error';
+import { sUnitsIn } from './s-units';
 import { takesNoPrefix, unitSpellings, type Unit } from './unit';
 
 export interface Quantity {
@@ -36,6 +37,8 @@ export function parseQuantity(text: string, { unit: expected }: ParseOptions = {
     throw new CoreError('unreadable', 'value', message, remedy, position);
   };
   const at = (position: number): string => text.slice(position, position + 1);
+  if (expected === 'S')
+    return sUnitsIn(text) ?? refuse(0, `"${text.trim()}" is nothing that an S-meter shows.`, 'Write it like S7, S5.5 or S9+20.');
   let position = text.length - text.trimStart().length;
   const end = text.trimEnd().length;
   if (position >= end) refuse(position, 'No value was given.');

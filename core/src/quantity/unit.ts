@@ -1,5 +1,5 @@
-/** Units a reading may carry. Values are kept in these SI base units; levels in dB are the exception. */
-export const units = ['V', 'A', 'W', 'Hz', 'ohm', 'F', 'H', 's', 'm', 'degC', 'dBm', 'dBc', 'dB', '%', 'ppm', ''] as const;
+/** Units a reading may carry. Values are kept in these SI base units; levels in dB, and what an S-meter shows, are the exception. */
+export const units = ['V', 'A', 'W', 'Hz', 'ohm', 'F', 'H', 's', 'm', 'degC', 'dBm', 'dBc', 'dB', 'S', '%', 'ppm', ''] as const;
 export type Unit = (typeof units)[number];
 
 /** Spellings met at the bench, in lower case, longest first where one begins another. */
@@ -30,7 +30,7 @@ export const unitSpellings: readonly (readonly [string, Unit])[] = [
 ];
 
 /** Units that never take a prefix: "mdB" is a slip, not a thousandth. */
-export const takesNoPrefix = (unit: Unit): boolean => ['dBm', 'dBc', 'dB', '%', 'ppm', 'degC'].includes(unit);
+export const takesNoPrefix = (unit: Unit): boolean => ['dBm', 'dBc', 'dB', 'S', '%', 'ppm', 'degC'].includes(unit);
 
 /** A level in decibels: it goes below nought, far below is small, and it is judged by difference, not by share. */
 export const isLevel = (unit: Unit): boolean => ['dBm', 'dBc', 'dB'].includes(unit);

@@ -3,7 +3,7 @@ import { readLine } from '../entry';
 import type { TapeBody } from '../tape';
 import { tapeOf } from '../testing/entries';
 import { smallLaid } from '../testing/small-card';
-import { nextOfSweep, sweepRuns, sweepSpread, usualSweeps, type SweepRun } from './sweep-run';
+import { nextOfSweep, sweepApart, sweepRuns, sweepSpread, usualSweeps, type SweepRun } from './sweep-run';
 
 const small = smallLaid();
 const card: LaidCard = {
@@ -13,7 +13,7 @@ const card: LaidCard = {
   parts: [...small.parts, { designator: 'K1', section: 'vco', kind: 'relay', value: '' }],
 };
 /** What lines make of it, each under the condition that the one before left. */
-function typed(lines: readonly string[], on: LaidCard | undefined = card) {
+function typed(lines: readonly string[], on: LaidCard | null = card) {
   let condition = {};
   const bodies: TapeBody[] = [];
   for (const line of lines) {
@@ -130,8 +130,50 @@ describe('a sweep', () => {
   });
 
   it('needs no card for a part or for what one names', () => {
-    const [run] = sweepRuns(undefined, typed(['sweep k1 closings 2', 'k1 0.1 ohm'], undefined));
+    const [run] = sweepRuns(undefined, typed(['sweep k1 closings 2', 'k1 0.1 ohm'], null));
     expect(values(run)).toEqual([0.1, undefined]);
+  });
+
+  it('of a test that every bench does needs no card either, with bands and modes as they are written', () => {
+    const bare = (...lines: readonly string[]) => sweepRuns(undefined, typed(lines, null));
+    const [run] = bare('receive', 'sweep pwr bands 40m 20 m', 'pwr 40m 98W', 'pwr 20m 71W');
+    expect(run?.title).toBe('Power over bands');
+    expect(run?.steps.map(({ name, start }) => `${name}: ${start}`)).toEqual(['40 m: pwr 40m ', '20 m: pwr 20m ']);
+    expect(values(run)).toEqual([98, 71]);
+    const [modes] = bare('sweep sens 2m modes fm usb', 'sens 2m fm 0.2uV', 'sens usb 2m 0.15uV');
+    expect(values(modes)).toEqual([0.2e-6, 0.15e-6]);
+    expect(bare('sweep smeter levels')[0]?.steps.length).toBe(5);
+  });
+
+  it('is kept of a test as that is done, whatever the set stands on', () => {
+    const [run] = runs('receive', 'sweep pwr am supply 11 12', 'pwr am at 11V keyed 2W', 'receive', 'pwr am at 12V keyed 3W');
+    expect(values(run)).toEqual([2, 3]);
+  });
+
+  it('goes where its last words lead, where nobody says through what', () => {
+    const told = (line: string, on: LaidCard | null = card) => {
+      const [run] = sweepRuns(on ?? undefined, typed([line], on));
+      return [run?.over, run?.steps.map(({ name }) => name).join(' '), run?.steps[0]?.start];
+    };
+    expect(told('sweep pwr 40m 20m', null)).toEqual(['band', '40 m 20 m', 'pwr 40m ']);
+    expect(told('sweep tp7 20m 80m')).toEqual(['band', '20 m 80 m', 'tp7 20m ']);
+    expect(told('sweep pwr am fm')).toEqual(['mode', 'AM FM', 'pwr am ']);
+    expect(told('sweep tp5 am -113dBm -93dBm')).toEqual(['level', '−113 dBm −93 dBm', 'tp5 am gen -113 dBm ']);
+    expect(told('sweep pwr am 11V 12V')).toEqual(['supply', '11 V 12 V', 'pwr am at 11V ']);
+  });
+
+  it('goes down a chain of points, each read as it is', () => {
+    const [run] = runs('sweep am points tp7 tp5', 'tp7 am 3v', 'tp5 -5dBm');
+    expect(run?.title).toBe('TP7 to TP5, one point after another');
+    expect(run?.steps.map(({ name, start }) => `${name}: ${start}`)).toEqual([
+      'TP7 tuning voltage: tp7 am ',
+      `TP5 ${card.testPoints.find(({ id }) => id === 'TP5')?.name}: tp5 am `,
+    ]);
+    expect(values(run)).toEqual([3, -5]);
+    // What stands at several points need not be alike: they lie no decibels apart.
+    expect(run && sweepApart(run)).toBe('');
+    const [one, other] = runs('sweep points tp7 tp5', 'sweep points tp5 tp7');
+    expect(one?.key).not.toBe(other?.key);
   });
 
   it('tells how far it lies apart', () => {
@@ -158,7 +200,7 @@ describe('a sweep', () => {
 });
 
 describe('a line that begins a sweep', () => {
-  const refusal = (line: string, on: LaidCard | undefined = card): string => {
+  const refusal = (line: string, on: LaidCard | null = card): string => {
     try {
       typed([line], on);
       return 'read';
@@ -178,11 +220,18 @@ describe('a line that begins a sweep', () => {
     ['sweep k1 closings 1', 'How many closings?'],
     ['sweep frequency bands', 'Frequencies are swept over channels.'],
     ['sweep tp7 xyz channels 1 2', '"xyz" is no state of the set.'],
+    ['sweep points tp7 tp99', 'There is no point tp99.'],
+    ['sweep points tp7', 'A sweep has two steps at least.'],
+    ['sweep pwr 40m', 'Through what is it to go?'],
     ['sweep tp7 channels 1-900', '"1-900" is too many steps.'],
   ] as const)
     it(`"${line}" is refused: ${message}`, () => expect(refusal(line)).toBe(message));
   it('asks for the steps where the card names none', () => {
     expect(refusal('sweep tp7 channels', { ...card, channels: undefined })).toBe('Through which channels?');
+  });
+  it('says how bands are written, and that points stand on a card, where there is none', () => {
+    expect(refusal('sweep pwr bands high low', null)).toBe('There is no band "high".');
+    expect(refusal('sweep points tp1 tp2', null)).toBe('There is no point tp1.');
   });
   it('takes a range, also downwards and by steps', () => {
     const steps = (line: string): unknown => (typed([line])[0] as { steps?: unknown }).steps;

@@ -1,4 +1,4 @@
-import { phaseLoops, type Condition, type LaidCard } from '../card';
+import { phaseLoops, pointName, type Condition, type LaidCard } from '../card';
 import { conditionWords, usualSteps } from '../line';
 import { parseQuantity, quantityText } from '../quantity';
 import { ofKind, readingText, sweptText, sweptWord, type EntryOf, type Swept, type TapeEntry } from '../tape';
@@ -46,6 +46,7 @@ function stateAt(over: SweptOver, step: string): Condition {
     case 'supply':
       return { supplyV: Number(step) };
     case 'closing':
+    case 'point':
       return {};
   }
 }
@@ -68,13 +69,13 @@ function stepName(over: SweptOver, step: string): string {
 }
 
 /** Whether a reading is of what is swept. */
-function isOf(card: LaidCard | undefined, of: Swept, { subject }: Reading): boolean {
+function isOf(card: LaidCard | undefined, of: Swept, step: string, { subject }: Reading): boolean {
   const limit = subject.what === 'limit' ? card?.limits.find(({ id }) => id === subject.limit) : undefined;
   switch (of.what) {
     case 'point':
       return subject.what === 'point' && subject.point === of.point;
     case 'test':
-      return limit?.word === of.word;
+      return limit ? limit.word === of.word : subject.what === 'limit' && subject.limit === of.word;
     case 'part':
       return (
         subject.what === 'part' &&
@@ -84,6 +85,8 @@ function isOf(card: LaidCard | undefined, of: Swept, { subject }: Reading): bool
       );
     case 'frequency':
       return subject.what === 'channel' || limit?.from === 'channel';
+    case 'points':
+      return subject.what === 'point' && subject.point === step;
   }
 }
 
@@ -97,7 +100,12 @@ const isAt = (step: Condition, had: Condition): boolean =>
     key === 'keyed' ? (had.keyed ?? false) === (step.keyed ?? false) : had[key] === step[key],
   );
 
-const keyOf = ({ of, over, condition }: Sweep): string => JSON.stringify([of, over, condition]);
+const keyOf = ({ of, over, condition, steps }: Sweep): string =>
+  JSON.stringify([of, over, condition, ...(of.what === 'points' ? steps : [])]);
+
+/** `TP1 to TP5, one point after another`. */
+const pointsTitle = (card: LaidCard | undefined, steps: readonly string[]): string =>
+  `${steps[0] ?? ''} to ${steps.at(-1) ?? ''}, ${sweptText({ what: 'points' }, card)}`;
 
 /** What may have changed the set since: a sweep that was read before is taken anew. */
 const changes = (entry: TapeEntry): boolean =>
@@ -111,24 +119,24 @@ function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEnt
   // What was read before it was begun counts in its first time, as long as nothing was changed since.
   const since = first && over !== 'closing' ? (stood.findLast((entry) => entry.seq < seq && changes(entry))?.seq ?? 0) : seq;
   const own = ofKind(stood, 'reading')
-    .filter((reading) => reading.seq > since && reading.seq < until && isOf(card, of, reading))
+    .filter((reading) => reading.seq > since && reading.seq < until)
     .map((reading) => ({ reading, had: stateOf(reading) }));
   const word = of.what === 'frequency' ? '' : sweptWord(of);
   return {
     id,
     seq,
     key,
-    title: `${sweptText(of, card)} over ${sweptNames[over]}`,
+    title: of.what === 'points' ? pointsTitle(card, steps) : `${sweptText(of, card)} over ${sweptNames[over]}`,
     of,
     over,
     steps: steps.map((step, k) => {
       const at = { ...condition, ...stateAt(over, step) };
-      const isHere = ({ had }: (typeof own)[number]): boolean => isAt(at, had);
+      const isHere = ({ reading, had }: (typeof own)[number]): boolean => isOf(card, of, step, reading) && isAt(at, had);
       const reading = (over === 'closing' ? own.filter(isHere)[k] : own.findLast(isHere))?.reading;
       return {
-        name: stepName(over, step),
+        name: over === 'point' ? [step, pointName(card, step)].filter(Boolean).join(' ') : stepName(over, step),
         condition: at,
-        start: `${[word, conditionWords(at)].filter(Boolean).join(' ')} `,
+        start: `${[over === 'point' ? step.toLowerCase() : word, conditionWords(at)].filter(Boolean).join(' ')} `,
         ...(reading ? { reading } : {}),
       };
     }),
@@ -178,7 +186,8 @@ export function sweepSpread({ steps }: SweepRun): SweepSpread | undefined {
 
 /** From the least to the most of a sweep in words, and how far that is; empty where fewer than two steps have a figure. */
 export function sweepApart(run: SweepRun): string {
-  const spread = sweepSpread(run);
+  // What stands at several points need not be alike.
+  const spread = run.over === 'point' ? undefined : sweepSpread(run);
   if (!spread) return '';
   const { least, most, dB } = spread;
   return `${readingText(least)} to ${readingText(most)}${dB === undefined ? '' : `, ${quantityText(dB, 'dB', { digits: 2 })} apart`}`;
@@ -189,6 +198,23 @@ export interface SweepOffer {
   readonly name: string;
   readonly line: string;
 }
+
+/** The points at which the frequencies of the plan are counted, from what makes them to what is made of them. */
+const planPoints = (card: LaidCard): readonly string[] => [
+  ...new Set(
+    card.frequencyPlan.flatMap(({ section }) =>
+      card.testPoints.filter((point) => point.unit === 'Hz' && point.section === section).map(({ id }) => id),
+    ),
+  ),
+];
+/** The points along the receiver whose levels the card states. */
+const levelPoints = (card: LaidCard): readonly string[] => [
+  ...new Set(
+    card.levels.flatMap(({ after }) =>
+      card.testPoints.filter((point) => point.unit === 'dBm' && point.section === after).map(({ id }) => id),
+    ),
+  ),
+];
 
 /** Sweeps that a set of this card is usually put through, the tuning voltage first. */
 export function usualSweeps(card: LaidCard): readonly SweepOffer[] {
@@ -217,6 +243,9 @@ export function usualSweeps(card: LaidCard): readonly SweepOffer[] {
   };
   const test = ({ word }: LaidCard['limits'][number]): Swept => ({ what: 'test', word });
   const sinad = has(/^sinad$/);
+  const receives = card.functions.some(({ group }) => group === 'receive');
+  const chain = (name: string, points: readonly string[], keyed: string): SweepOffer[] =>
+    points.length > 1 ? [{ name, line: ['sweep', keyed, 'points', points.join(' ').toLowerCase()].filter(Boolean).join(' ') }] : [];
   return [
     ...(tuned && over ? offer({ what: 'point', point: tuned.id }, over, { keyed: false }) : []),
     ...(card.channels && card.channelPlan ? offer({ what: 'frequency' }, 'channel', { keyed: true }) : []),
@@ -225,6 +254,9 @@ export function usualSweeps(card: LaidCard): readonly SweepOffer[] {
     ...(power ? offer(test(power), 'supply', power.condition) : []),
     ...(agc ? offer({ what: 'point', point: agc.id }, 'level', { keyed: false }) : []),
     ...(sinad ? offer(test(sinad), 'level', sinad.condition) : []),
+    ...(receives ? offer({ what: 'test', word: has(/^smeter$/)?.word ?? 'smeter' }, 'level', { keyed: false }) : []),
+    ...chain('frequencies, one point after another', planPoints(card), ''),
+    ...chain('levels, one point after another', levelPoints(card), 'receive'),
     ...(relay ? offer({ what: 'part', designator: relay.designator }, 'closing', {}) : []),
   ];
 }

@@ -155,6 +155,7 @@ export const sweptNames: Readonly<Record<SweptOver, string>> = {
   level: 'generator levels',
   supply: 'supply voltages',
   closing: 'closings',
+  point: 'points',
 };
 
 export const watchActNames: Readonly<Record<WatchAct, string>> = {

@@ -86,7 +86,7 @@ export const claimStands = ['open', 'confirmed', 'contradicted'] as const;
 export type ClaimStand = (typeof claimStands)[number];
 
 /** What a sweep may go through while all else stays. */
-export const sweptOver = ['channel', 'band', 'mode', 'level', 'supply', 'closing'] as const;
+export const sweptOver = ['channel', 'band', 'mode', 'level', 'supply', 'closing', 'point'] as const;
 export type SweptOver = (typeof sweptOver)[number];
 
 /** What is done to a set while a point of it is watched. */

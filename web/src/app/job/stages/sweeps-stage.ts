@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import type { LaidCard } from '@amber-relay/core/card';
 import { writeLine } from '@amber-relay/core/entry';
-import { sumsSay } from '@amber-relay/core/feed';
-import { nextOfSweep, sweepApart, sweepRuns, usualSweeps, type SweepRun } from '@amber-relay/core/run';
+import { sumsSay, type JobFigures } from '@amber-relay/core/feed';
+import { nextOfSweep, planBench, planFinding, sweepApart, sweepRuns, usualSweeps, type SweepRun } from '@amber-relay/core/run';
 import { readingText } from '@amber-relay/core/tape';
 import { Verdict } from '../../ui/verdict';
 import { JobOnBench } from '../job-on-bench';
@@ -13,12 +14,22 @@ import { TestViews } from './test-views';
 
 /** The sums that say what a sweep of this kind means, the likeliest first. */
 function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
+  if (of.what === 'points') return steps.some(({ reading }) => reading?.unit === 'Hz') ? ['divider-chain'] : ['level-plan'];
+  if (of.what === 'test' && steps.some(({ reading }) => reading?.unit === 'S')) return ['s-meter'];
   if (over === 'closing') return ['contact-loss'];
   if (over === 'level') return ['sensitivity'];
   // Where every channel is right, no line is stuck and no crystal dead.
   const right = steps.every(({ reading }) => reading?.verdict === 'in');
   if (of.what === 'frequency') return right ? [] : ['stuck-line', 'crystal-suspects'];
   return of.what === 'point' ? ['lock-sweep'] : [];
+}
+
+/** A chain along which frequencies were counted. */
+const isPlan = ({ of, steps }: SweepRun): boolean => of.what === 'points' && steps.some(({ reading }) => reading?.unit === 'Hz');
+/** What the frequency plan says of them; empty where nothing is wrong. */
+function finding(card: LaidCard, { stood, condition }: Pick<JobFigures, 'stood' | 'condition'>): string {
+  const bench = planBench(card, stood, condition);
+  return bench ? planFinding(bench) : '';
 }
 
 /** Sweeps: one thing read at each of several steps, asked for one after the other, with its picture and what it means. */
@@ -83,7 +94,7 @@ function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
               </tbody>
             </table>
             <div class="side">
-              @if (run.done > 1) {
+              @if (run.done > 1 && run.now.over !== 'point') {
                 <div class="chart"><app-sweep-chart [run]="run.now" [before]="run.before" /></div>
               }
               @if (run.apart) {
@@ -91,6 +102,11 @@ function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
               }
               @if (run.beforeApart) {
                 <p class="quiet">before: {{ run.beforeApart }}</p>
+              }
+              @if (run.finding) {
+                <p>
+                  <b>{{ run.finding }}</b>&ngsp;<a routerLink="../frequencies">Open the plan</a>
+                </p>
               }
               @for (says of run.says; track says.id) {
                 <p>
@@ -102,8 +118,8 @@ function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
         </section>
       } @empty {
         <p>
-          One thing is read at each of several steps: over channels, bands, modes, generator levels, supplies, or closings of a contact. It
-          is asked for one step after the other, and can be left and taken up again.
+          One thing is read at each of several steps: over channels, bands, modes, generator levels, supplies, or closings of a contact; or
+          points are read one after another, down a chain. It is asked for step by step, and can be left and taken up again.
         </p>
       }
       <section aria-label="Begin a sweep" class="begin">
@@ -114,8 +130,9 @@ function sumsOf({ over, of, steps }: SweepRun): readonly string[] {
           }
         </div>
         <p class="quiet">
-          Or type one: <span class="ref">sweep tp7 channels 1 10 19 30 40</span>,
-          <span class="ref">sweep pwr keyed supply 11 12 13.8</span>, <span class="ref">sweep k1 closings 8</span>.
+          Or type one: <span class="ref">sweep tp7 channels 1 10 19 30 40</span>, <span class="ref">sweep pwr 40m 20m</span>,
+          <span class="ref">sweep smeter levels</span>, <span class="ref">sweep k1 closings 8</span>,
+          <span class="ref">sweep points tp1 tp2 tp5</span>.
         </p>
       </section>
     </div>
@@ -224,6 +241,7 @@ export class SweepsStage {
             }),
             // What it means stands below once there is enough of it.
             says: next ? [] : sumsSay(sumsOf(now), figures),
+            finding: card && isPlan(now) ? finding(card, figures) : '',
           },
         ];
       })

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { ofKind } from '@amber-relay/core/tape';
+import { sweepRuns } from '@amber-relay/core/run';
 import { JobOnBench } from '../job-on-bench';
 
 /** The views of Test: its limits one by one, what is read over many steps, and the plan of frequencies. */
@@ -47,7 +47,7 @@ export class TestViews {
   }
 
   protected readonly views = computed(() => {
-    const sweeps = new Set(ofKind(this.job.stood(), 'sweep').map(({ of, over, condition }) => JSON.stringify([of, over, condition]))).size;
+    const sweeps = new Set(sweepRuns(this.job.card(), this.job.stood()).map(({ key }) => key)).size;
     return [
       { path: [] as string[], name: 'Tests' },
       { path: ['sweeps'], name: sweeps ? `Sweeps, ${sweeps}` : 'Sweeps' },
