@@ -20,6 +20,8 @@ describe('what a line wants a value for', () => {
       unit: 'V',
       ac: false,
       condition: { keyed: false, mode: 'AM', channel: 1 },
+      low: 1.8,
+      high: 2.2,
       most: 2.2,
       caution: '',
     });

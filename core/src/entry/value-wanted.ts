@@ -17,6 +17,9 @@ export interface ValueWanted {
   readonly word?: string;
   /** The frequency in Hz from which the value is how far off. */
   readonly nominalHz?: number;
+  /** Between what it should stand, in the unit; absent where the card does not say. */
+  readonly low?: number;
+  readonly high?: number;
   /** The most that may rightly stand there. */
   readonly most?: number;
   /** The usual caution; empty where nothing is known to hurt. */
@@ -68,6 +71,8 @@ export function valueWanted(line: string, context: EntryContext): ValueWanted | 
     ac: point !== undefined && readAsAc(point),
     condition,
     ...(card && limit ? testOf(card, limit, condition) : {}),
+    ...(low === undefined ? {} : { low }),
+    ...(high === undefined ? {} : { high }),
     ...(Number.isFinite(most) ? { most } : {}),
     caution: hazardCautions[hazard] || (unit === 'ohm' || unit === 'F' ? withoutPower : ''),
   };

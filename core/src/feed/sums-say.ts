@@ -1,5 +1,5 @@
 import { attempt } from '../errors';
-import { resultText, solve, sumById } from '../sums';
+import { firstFigure, resultText, solve, sumById, type SumFigure } from '../sums';
 import { fedBy } from './fed-by';
 import type { JobFigures } from './fed';
 
@@ -18,3 +18,16 @@ export const sumsSay = (ids: readonly string[], job: JobFigures): readonly SumSa
     const solved = sum && fed ? attempt(() => resultText(sum, solve(sum, fed.input).output)) : undefined;
     return sum && solved?.ok && solved.value ? [{ id, title: sum.title, text: solved.value }] : [];
   });
+
+/** A sum whose answer is a figure, as the tape feeds it now. */
+export interface SumNow extends SumFigure {
+  readonly id: string;
+}
+
+/** What a sum makes of a job now, as one figure; undefined where the tape does not feed it, or it answers otherwise. */
+export function sumNow(id: string, job: JobFigures): SumNow | undefined {
+  const sum = sumById(id);
+  const fed = sum && fedBy(id, job)[0];
+  const solved = sum && fed ? attempt(() => firstFigure(sum, solve(sum, fed.input).output)) : undefined;
+  return solved?.ok && solved.value ? { id, ...solved.value } : undefined;
+}

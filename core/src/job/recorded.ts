@@ -70,7 +70,7 @@ export function watchedStrips(card: LaidCard | undefined, stood: readonly TapeEn
   return ofKind(stood, 'watch').map((entry) => {
     const { strip, seconds, unit, step } = entry;
     const part = seconds / Math.max(1, strip.length - 1);
-    const point = card && pointOf(card, entry.point);
+    const point = card && entry.point !== undefined ? pointOf(card, entry.point) : undefined;
     const { low, high } = (point && expectationAt(point, entry.condition)) ?? {};
     const limits = low !== undefined && high !== undefined ? [low, high] : [];
     const picture = linePicture(

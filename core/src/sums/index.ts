@@ -8,3 +8,4 @@ export { sinadOutput, sinadSteps } from './receive/sinad';
 export * from './working';
 export * from './form-text';
 export * from './result-text';
+export * from './first-figure';

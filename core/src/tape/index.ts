@@ -13,7 +13,7 @@ export {
   type ReadingSubject,
 } from './kinds/reading';
 export { curveOf, recordedText, type RecordedFigure } from './kinds/recording';
-export { watchText } from './kinds/watch';
+export { watchedName, watchText, type Watched } from './kinds/watch';
 export { cyclesText, spanText } from './kinds/soak';
 export { sweptText, sweptWord, type Swept } from './kinds/sweep';
 export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';

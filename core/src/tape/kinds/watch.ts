@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import { conditionSchema, conditionText, pointName, pointOf, sectionName, type LaidCard } from '../../card';
+import { conditionSchema, conditionText, limitName, pointName, pointOf, sectionName, type LaidCard } from '../../card';
 import { quantityText, units } from '../../quantity';
 import { watchActs, watchActNames } from '../../words';
 import { defineKind, type EntryBody } from '../entry-kind';
+import { readingSubjectSchema, subjectText } from './reading';
 import { spanText } from './soak';
 
 const markSchema = z.object({
@@ -14,8 +15,18 @@ const markSchema = z.object({
   /** So many would have changed by chance. */
   byChance: z.number().min(0),
 });
+/** What may be watched: all that can be read, what a sum makes of it, and the sound of the set. */
+const watchedSchema = z.discriminatedUnion('what', [
+  ...readingSubjectSchema.options,
+  z.object({ what: z.literal('sum'), sum: z.string(), title: z.string() }),
+  z.object({ what: z.literal('sound'), of: z.enum(['sinad', 'level']) }),
+]);
+/** What was watched. */
+export type Watched = z.infer<typeof watchedSchema>;
+
 const fields = {
-  point: z.string().meta({ title: 'Test point that was watched' }),
+  point: z.string().optional().meta({ title: 'Test point that was watched' }),
+  of: watchedSchema.optional().meta({ title: 'What was watched, where that is no test point' }),
   unit: z.enum(units).meta({ title: 'SI base unit of the figures' }),
   step: z.number().min(0).meta({ title: 'Worth of the last digit' }),
   condition: conditionSchema.meta({ title: 'State of the set' }),
@@ -30,6 +41,27 @@ const fields = {
 };
 type Body = EntryBody<'watch', typeof fields>;
 type Mark = Body['marks'][number];
+
+const soundNames = { sinad: 'SINAD of the sound', level: 'Loudness of the sound' } as const;
+
+/** What a watch is of, by name: `TP7 tuning voltage`, `Power, FM`, `Squelch: hysteresis`. */
+export function watchedName(of: Watched, card: LaidCard | undefined): string {
+  switch (of.what) {
+    case 'point':
+      return `${of.point} ${pointName(card, of.point)}`.trim();
+    case 'limit':
+      return limitName(card, of.limit);
+    case 'channel':
+      return `${subjectText(of)} frequency`;
+    case 'part':
+      return subjectText(of);
+    case 'sum':
+      return of.title;
+    case 'sound':
+      return soundNames[of.of];
+  }
+}
+const ofWatch = ({ of, point = '' }: Body): Watched => of ?? { what: 'point', point };
 
 /** More than chance: at least half of them changed, and three times as many as would have by chance. */
 const isAnswered = ({ done, changed, byChance }: Mark): boolean => changed * 2 >= done && changed >= 2 && changed >= 3 * byChance;
@@ -53,25 +85,27 @@ const watchedText = (entry: Body, name: (section: string) => string): string => 
 const lasted = ({ seconds, readings }: Body): string => (readings === 1 ? 'read once' : `watched for ${spanOf(seconds)}`);
 const spanOf = (seconds: number): string => (seconds < 60 ? `${Math.round(seconds)} s` : spanText(Math.round(seconds / 60)));
 
-/** How long a point was watched, and what that told. */
+/** How long it was watched, and what that told. */
 export const watchText = (entry: Body, card: LaidCard | undefined): { readonly title: string; readonly says: string } => {
   const under = conditionText(entry.condition);
   return {
-    title: `${entry.point} ${pointName(card, entry.point)}`.trim() + ` ${lasted(entry)}${under ? `, ${under}` : ''}`,
+    title: `${watchedName(ofWatch(entry), card)} ${lasted(entry)}${under ? `, ${under}` : ''}`,
     says: watchedText(entry, (id) => sectionName(card, id)),
   };
 };
 
 export const watch = defineKind('watch', {
   title: 'Watch',
-  about: 'One point read again and again for a while: how far it went, how often it dropped out, and whether it changed at what was done.',
+  about:
+    'One thing read again and again for a while, a point, a test, what a sum makes of them or the sound of the set: how far it went, how often it dropped out, and whether it changed at what was done.',
   fields,
   words: (entry, card) => {
     const under = conditionText(entry.condition);
-    return {
-      ref: entry.point,
-      what: `${pointName(card, entry.point)} ${lasted(entry)}${under ? `, ${under}` : ''}: ${watchedText(entry, (id) => sectionName(card, id))}`.trim(),
-    };
+    const what = `${lasted(entry)}${under ? `, ${under}` : ''}: ${watchedText(entry, (id) => sectionName(card, id))}`;
+    const of = ofWatch(entry);
+    return of.what === 'point'
+      ? { ref: of.point, what: `${pointName(card, of.point)} ${what}`.trim() }
+      : { what: `${watchedName(of, card)} ${what}` };
   },
   evidence: (entry, card) => {
     const told = entry.marks.filter(
@@ -79,7 +113,8 @@ export const watch = defineKind('watch', {
     );
     // The clearest: one that answered, else one that was tried most often and did not.
     const mark = told.find(isAnswered) ?? [...told].sort((a, b) => b.done - a.done).find(({ changed }) => changed === 0);
-    return mark?.at === undefined || !pointOf(card, entry.point)
+    const of = ofWatch(entry);
+    return mark?.at === undefined || of.what === 'sum' || (of.what === 'point' && !pointOf(card, of.point))
       ? undefined
       : { kind: 'manipulation', section: mark.at, changed: isAnswered(mark), text: markText(mark, (id) => sectionName(card, id)) };
   },
@@ -114,6 +149,34 @@ export const watch = defineKind('watch', {
       driftPerMinute: -0.02,
       marks: [],
       strip: [3.1, 3.1],
+    },
+    {
+      kind: 'watch',
+      of: { what: 'sound', of: 'sinad' },
+      unit: 'dB',
+      step: 0.1,
+      condition: { keyed: false },
+      seconds: 60,
+      readings: 400,
+      least: 6,
+      most: 18,
+      dropouts: 0,
+      marks: [],
+      strip: [18, 6, 18],
+    },
+    {
+      kind: 'watch',
+      of: { what: 'sum', sum: 'squelch', title: 'Squelch: hysteresis' },
+      unit: 'dB',
+      step: 0.1,
+      condition: {},
+      seconds: 60,
+      readings: 3,
+      least: 2,
+      most: 4,
+      dropouts: 0,
+      marks: [],
+      strip: [2, 4, 3],
     },
   ],
 });

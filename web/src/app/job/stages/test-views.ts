@@ -51,7 +51,7 @@ export class TestViews {
     return [
       { path: [] as string[], name: 'Tests' },
       { path: ['sweeps'], name: sweeps ? `Sweeps, ${sweeps}` : 'Sweeps' },
-      ...(this.job.card()?.testPoints.length ? [{ path: ['watch'], name: 'Watch' }] : []),
+      { path: ['watch'], name: 'Watch' },
       ...(this.has('transmit') ? [{ path: ['keying'], name: 'One keying' }] : []),
       ...(this.has('receive') ? [{ path: ['sound'], name: 'Sound' }] : []),
       ...(this.job.card()?.frequencyPlan.length ? [{ path: ['frequencies'], name: 'Frequencies' }] : []),

@@ -5,6 +5,9 @@ import { BenchDatabase } from '../../storage/bench-database';
 import { JobRepository } from '../../storage/job-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { Clock } from '../../ui/clock';
+import { SoundInput } from '../../recordings/sound-input';
+import { LineOffer } from '../line-offer';
+import { TapeWriter } from '../tape-writer';
 import { WatchStage } from './watch-stage';
 
 /** The clock of the bench, which a spec puts on. */
@@ -42,6 +45,12 @@ describe('WatchStage', () => {
     const box = bench.element.querySelector<HTMLInputElement>('#watch-point')!;
     box.value = name;
     box.form?.dispatchEvent(new Event('submit', { cancelable: true }));
+    await bench.settle();
+  };
+  const typed = async (line: string): Promise<void> => {
+    const read = bench.get(LineOffer).understand(line);
+    if (!read.ok || !read.value.entry) throw new Error(line);
+    await bench.get(TapeWriter).keep(read.value.entry);
     await bench.settle();
   };
   /** The instrument shows this, a second later. */
@@ -92,7 +101,72 @@ describe('WatchStage', () => {
     expect((await bench.tape()).at(-1)).toEqual(
       jasmine.objectContaining({ kind: 'watch', point: 'TP7', least: 3.1, most: 6.9, dropouts: 1, readings: 3 }),
     );
-    expect(text()).toContain('A point is read again and again');
+    expect(text()).toContain('A point, a test or a channel is read again and again');
+  });
+
+  it('takes whatever is read by a line: a test, a channel, a part; and says why it does not', async () => {
+    await watch('pwr am');
+    expect(text()).toContain('Power');
+    await typed('pwr am keyed 3.7w');
+    expect(text()).toContain('3.7 W; 0 dropouts');
+    await watch('note nothing');
+    expect(text()).toContain('note nothing is nothing that is read');
+    await watch('wibble');
+    expect(text()).toContain('"wibble" is not understood.');
+    await bench.press(/^Keep and end$/);
+    const kept = (await bench.tape()).at(-1);
+    expect(kept).toEqual(jasmine.objectContaining({ kind: 'watch', of: { what: 'limit', limit: 'power' }, unit: 'W', readings: 1 }));
+  });
+
+  it('lets a sum answer anew as readings come', async () => {
+    const closing = async (value: number): Promise<void> => {
+      const of = { subject: { what: 'part' as const, designator: 'K1' }, unit: 'ohm' as const, condition: {} };
+      await bench.get(TapeWriter).keep({ kind: 'reading', ...of, value, step: 0.1, uncertainty: 0.05, verdict: 'no-limit' });
+      await bench.settle();
+    };
+    const choose = async (): Promise<void> => {
+      const sums = bench.element.querySelector<HTMLSelectElement>('[aria-label="Sum that is watched"]')!;
+      sums.value = 'contact-loss';
+      sums.dispatchEvent(new Event('change'));
+      await bench.settle();
+    };
+    await closing(0.3);
+    await choose();
+    expect(text()).toContain('Relay contact: spread');
+    clock().atMs += 1000;
+    await closing(0.9);
+    clock().atMs += 1000;
+    await closing(1.5);
+    expect(text()).toMatch(/ to 1\.200 Ω; 0 dropouts/);
+    await bench.press(/^Keep and end$/);
+    expect((await bench.tape()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'watch', of: jasmine.objectContaining({ what: 'sum', sum: 'contact-loss' }), readings: 3 }),
+    );
+  });
+
+  it('hears the sound of the set, and what is clipped is a dropout', async () => {
+    const heard = (sinadDb: number, troubles: readonly string[] = []) =>
+      ({ reading: { sinad: { sinadDb }, levelDbfs: -20, troubles } }) as never;
+    const sound = bench.fixture.debugElement.injector.get(SoundInput);
+    const started = spyOn(sound, 'start').and.resolveTo();
+    await bench.press(/^SINAD$/);
+    await bench.press(/^Loudness$/);
+    expect(started).toHaveBeenCalledTimes(1);
+    for (const [sinadDb, troubles] of [[18], [12], [11, ['clipped']]] as const) {
+      clock().atMs += 1000;
+      sound.heard.set(heard(sinadDb, troubles));
+      await bench.settle();
+    }
+    expect(text()).toContain('12.0 dB to 18.0 dB; 1 dropout');
+    expect(text()).toContain('−20.0 dB; 1 dropout');
+    sound.says.set('The input has gone.');
+    await bench.settle();
+    expect(text()).toContain('The input has gone. What was heard stays.');
+    await bench.press(/^Keep and end$/);
+    expect((await bench.tape()).slice(-2).map((entry) => entry.kind === 'watch' && entry.of)).toEqual([
+      { what: 'sound', of: 'sinad' },
+      { what: 'sound', of: 'level' },
+    ]);
   });
 
   it('says when the instrument is gone, and keeps the strip', async () => {

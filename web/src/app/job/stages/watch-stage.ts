@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { conditionText } from '@amber-relay/core/card';
 import { quantityText } from '@amber-relay/core/quantity';
 import { fellFirst, stripOf } from '@amber-relay/core/run';
 import { watchActNames, watchActs, type WatchAct } from '@amber-relay/core/words';
+import { SoundInput } from '../../recordings/sound-input';
 import { JobOnBench } from '../job-on-bench';
 import { TestViews } from './test-views';
 import { WatchBench, type Strip } from './watch-bench';
@@ -10,12 +12,18 @@ import { WatchBench, type Strip } from './watch-bench';
 const size = { width: 700, height: 110 } as const;
 const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat', cool: 'Cool', key: 'Key', unkey: 'Unkey', turn: 'Turn' };
 
+function howRead({ of, by }: Strip): string {
+  if (of.what === 'sum') return 'answers anew as readings come';
+  if (of.what === 'sound') return 'heard by the input of the computer';
+  return by ? `read by ${by}` : 'no linked instrument is free for it: type its readings';
+}
+
 /** Watch: points read again and again while one taps, heats, keys and turns, and whether they changed at that. */
 @Component({
   selector: 'app-watch-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, TestViews],
-  providers: [WatchBench],
+  providers: [WatchBench, SoundInput],
   template: `
     <header class="head">
       <h1>Test</h1>
@@ -35,13 +43,31 @@ const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat',
         <label for="watch-point">Watch</label>
         <input #name id="watch-point" class="box fig" list="watch-points" autocomplete="off" placeholder="tp7" />
         <datalist id="watch-points">
-          @for (point of job.card()?.testPoints; track point.id) {
-            <option [value]="point.id">{{ point.name }}</option>
+          @for (name of names(); track name.word) {
+            <option [value]="name.word">{{ name.name }}</option>
           }
         </datalist>
         <button class="chip" type="submit">Add</button>
-        <span class="quiet">{{ trouble() }}</span>
+        <span role="group" aria-label="By the sound of the set" class="row">
+          <span class="quiet">by the sound</span>
+          <button class="chip" type="button" (click)="bench.addSound('sinad')">SINAD</button>
+          <button class="chip" type="button" (click)="bench.addSound('level')">Loudness</button>
+        </span>
+        @if (bench.sums().length) {
+          <label>
+            a sum
+            <select #sum class="box" aria-label="Sum that is watched" (change)="bench.addSum(sum.value); sum.value = ''">
+              <option value="">choose</option>
+              @for (each of bench.sums(); track each.id) {
+                <option [value]="each.id">{{ each.title }}</option>
+              }
+            </select>
+          </label>
+        }
       </form>
+      @if (trouble()) {
+        <p class="quiet" role="status">{{ trouble() }}</p>
+      }
       @if (bench.strips().length) {
         <div class="row" role="group" aria-label="What is done now">
           @for (act of acts; track act; let i = $index) {
@@ -61,19 +87,21 @@ const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat',
         </div>
       } @else {
         <p>
-          A point is read again and again, by a linked instrument or as you type its readings, while you tap, heat, cool, key or turn. It is
-          counted how often it dropped out, how it drifts, and whether it changed at what you did more often than by chance.
+          A point, a test or a channel is read again and again, by a linked instrument or as you type its readings, while you tap, heat,
+          cool, key or turn; or the sound of the set is heard, or a sum answers anew as readings come. It is counted how often it dropped
+          out, how it drifts, and whether it changed at what you did more often than by chance.
         </p>
       }
       @if (first()) {
         <p class="attention" role="status" data-first>{{ first() }}</p>
       }
-      @for (strip of shown(); track strip.of.point) {
+      @for (strip of shown(); track strip.of.key) {
         <section [attr.aria-label]="strip.of.title">
           <div class="row">
-            <b class="grow">{{ strip.of.title }}</b>
+            <b>{{ strip.of.title }}</b>
+            <span class="grow quiet">{{ strip.under }}</span>
             <span class="key" data-now>{{ strip.now }}</span>
-            <button class="chip" (click)="bench.remove(strip.of.point)" [attr.aria-label]="'Leave ' + strip.of.title">Leave it</button>
+            <button class="chip" (click)="bench.remove(strip.of.key)" [attr.aria-label]="'Leave ' + strip.of.title">Leave it</button>
           </div>
           @if (strip.of.caution) {
             <p class="caution" role="note">{{ strip.of.caution }}</p>
@@ -91,7 +119,7 @@ const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat',
           @if (strip.of.says) {
             <p class="wrong" role="alert">{{ strip.of.says }}</p>
           } @else {
-            <p class="quiet">{{ strip.of.by ? 'read by ' + strip.of.by : 'no linked instrument is free for it: type its readings' }}</p>
+            <p class="quiet">{{ howRead(strip.of) }}</p>
           }
         </section>
       }
@@ -153,15 +181,28 @@ export class WatchStage {
   protected readonly acts = watchActs;
   protected readonly words = actWords;
   protected readonly size = size;
+  protected readonly howRead = howRead;
   protected readonly where = signal('');
   protected readonly trouble = signal('');
 
-  protected readonly shown = computed(() => this.bench.strips().map((of) => ({ of, ...this.pictureOf(of) })));
+  /** What can be watched by name: the points of the card, and its tests. */
+  protected readonly names = computed(() => {
+    const { testPoints = [], limits = [] } = this.job.card() ?? {};
+    const tests = new Map(limits.map(({ word, name }) => [word, { word, name: name.replace(/, .*/, '') }]));
+    return [...testPoints.map(({ id, name }) => ({ word: id, name })), ...tests.values()];
+  });
+
+  protected readonly shown = computed(() =>
+    this.bench.strips().map((of) => ({ of, under: conditionText(of.condition), ...this.pictureOf(of) })),
+  );
 
   /** Of several that fell together, which was first. */
   protected readonly first = computed(() => {
     const strips = this.bench.strips();
-    const told = strips.length > 1 ? fellFirst(strips.map(({ point, samples, limits }) => ({ name: point, samples, limits }))) : undefined;
+    const told =
+      strips.length > 1
+        ? fellFirst(strips.map(({ of, title, samples, limits }) => ({ name: of.what === 'point' ? of.point : title, samples, limits })))
+        : undefined;
     if (!told) return '';
     const others = told.others.map(({ name, laterS }) => `${name} ${laterS.toFixed(1)} s later`).join(', ');
     return told.together
@@ -212,9 +253,7 @@ export class WatchStage {
   }
 
   protected add(name: string): void {
-    const known = this.job.card()?.testPoints.some(({ id }) => id === name.trim().toUpperCase());
-    this.trouble.set(known ? '' : name.trim() ? `There is no point ${name.trim()} on this card.` : 'Name a point, such as TP7.');
-    if (known) this.bench.add(name.trim());
+    this.trouble.set(this.bench.add(name));
   }
 
   /** Alt and a figure mark what is done, by a key or by a foot switch that sends it. */
