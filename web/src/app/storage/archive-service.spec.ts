@@ -94,7 +94,7 @@ describe('ArchiveService', () => {
       expect(new Uint8Array(await pdf.slice(5_000_000, 5_000_004).arrayBuffer())).toEqual(bytes.slice(5_000_000, 5_000_004));
       expect(await (await of('svg')).text()).toContain('<svg');
     }
-  }, 20_000);
+  });
 
   it('tells how far it is, and can be stopped; nothing is changed, and the next one works', async () => {
     await bookedIn();
@@ -124,7 +124,7 @@ describe('ArchiveService', () => {
     expect(isFailure(plan) && plan.message).toBe('Stopped.');
     const again = await archives.plan(zip);
     expect(isFailure(again)).toBeFalse();
-  }, 20_000);
+  });
 
   it('passes on why a shop cannot be packed', async () => {
     await bookedIn();
@@ -139,7 +139,7 @@ describe('ArchiveService', () => {
     });
     await expectAsync(archives.exportShop()).toBeRejectedWith(jasmine.objectContaining({ code: 'too-large' }));
     expect((await db.settings.get('shop'))?.lastArchiveAt).toBeUndefined();
-  }, 20_000);
+  });
 
   it('says what is wrong with a damaged file and changes nothing', async () => {
     const id = await bookedIn();

@@ -5,6 +5,7 @@ import { InstrumentLink } from '../../instruments/instrument-link';
 import { BenchDatabase } from '../../storage/bench-database';
 import { JobRepository } from '../../storage/job-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { until } from '../../testing/still';
 import { LineOffer } from '../line-offer';
 import { SoakStage } from './soak-stage';
 
@@ -69,6 +70,8 @@ describe('SoakStage', () => {
     it('reads a point by itself, and no more when it is told to', async () => {
       const read = spyOn(TestBed.inject(InstrumentLink), 'read').and.resolveTo({ value: 3.1, step: 0.01 });
       await begin();
+      // It is read beside the page, which does not wait for it.
+      await until(async () => (await readings()).length, bench.fixture);
       expect(read).toHaveBeenCalledTimes(1);
       expect(await readings()).toEqual([[3.1, 'm']]);
       expect(text()).toContain('TP7 is read every 5 min, whatever job is on the bench.');
@@ -81,6 +84,7 @@ describe('SoakStage', () => {
         new CoreError('unknown-name', 'link', 'The meter does not answer.', 'Switch it on.'),
       );
       await begin();
+      await until(() => text().includes('does not answer'), bench.fixture);
       expect(text()).toContain('The meter does not answer. It is asked again in 5 min; go on by hand.');
       expect(await readings()).toEqual([]);
       expect(text()).toContain('is read every 5 min');

@@ -4,6 +4,7 @@ import { InstrumentLink } from '../../instruments/instrument-link';
 import { BenchDatabase } from '../../storage/bench-database';
 import { JobRepository } from '../../storage/job-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
+import { until } from '../../testing/still';
 import { Clock } from '../../ui/clock';
 import { SoundInput } from '../../recordings/sound-input';
 import { LineOffer } from '../line-offer';
@@ -55,7 +56,7 @@ describe('WatchStage', () => {
   };
   /** The instrument shows this, a second later. */
   const shows = async (value: number | null | Error): Promise<void> => {
-    for (let k = 0; k < 400 && !answers.length; k += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+    await until(() => answers.length, bench.fixture);
     clock().atMs += 1000;
     answers.shift()?.(value);
     await bench.settle();
