@@ -14,10 +14,10 @@ export const hiddenFaults: Readonly<Record<number, { readonly section: string; r
 };
 
 /** The set of a job as it really is; without a number, or with one that hides nothing, a sound one. */
-export function standInSet(card: LaidCard, jobNumber = 0, noise = 0.3): StandInSet {
+export function standInSet(card: LaidCard, jobNumber = 0, noise = 0.3, seconds?: () => number): StandInSet {
   const hidden = hiddenFaults[jobNumber];
   const fault = hidden && drawFault(card, hidden.section, hidden.way, chanceFrom(hidden.seed));
-  return new StandInSet(card, fault ? [fault] : [], { seed: jobNumber, noise });
+  return new StandInSet(card, fault ? [fault] : [], { seed: jobNumber, noise, ...(seconds ? { seconds } : {}) });
 }
 
 const makeUps: Readonly<Record<string, StandInMakeUp>> = {
@@ -50,7 +50,11 @@ export class StandInBench {
   private readonly instruments: ReadonlyMap<string, StandInInstrument>;
   readonly ids = Object.keys(makeUps);
 
-  constructor(now: Date) {
+  /** @param seconds the clock by which its sets warm up and what comes and goes does so */
+  constructor(
+    now: Date,
+    private readonly seconds: () => number = () => performance.now() / 1000,
+  ) {
     this.jobs = demoJobs(this.cards, now);
     this.instruments = new Map(
       Object.entries(makeUps).map(([id, makeUp]) => [
@@ -87,7 +91,7 @@ export class StandInBench {
     const modelId = this.cards.find(({ id }) => id === cardId)?.models[0]?.id;
     const card = laidFor(this.cards, radio ?? { cardId, modelId, modifications: [] });
     if (!card) return undefined;
-    const made = { card, set: standInSet(card, job?.number) };
+    const made = { card, set: standInSet(card, job?.number, undefined, this.seconds) };
     this.sets.set(jobId, made);
     return made;
   }

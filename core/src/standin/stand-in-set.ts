@@ -2,6 +2,8 @@ import { isLevel } from '../quantity';
 import { agrees, expectationAt, pointOf, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
 import { settle, walk, type Behaviour, type Held, type Passed } from './behaviour';
 import { chanceFrom, type Chance } from './chance';
+import { CourseOfTime } from './course-of-time';
+import { aboveStatedDb, levelShiftDb } from './generator-level';
 import type { HiddenFault } from './hidden-fault';
 
 /** What trying a function shows. */
@@ -15,6 +17,8 @@ export interface StandInOptions {
   readonly misalignedDb?: number;
   /** What only looks like a fault: nothing is wrong inside. */
   readonly outside?: boolean;
+  /** The clock of the bench, in seconds: with it the set warms up, and what comes and goes does so in spans of time. */
+  readonly seconds?: () => number;
 }
 
 /** Needs that carry a direct voltage from one section to another. */
@@ -32,6 +36,7 @@ export class StandInSet {
   private readonly noise: number;
   private readonly spread = new Map<string, number>();
   private readonly cured = new Set<HiddenFault>();
+  private readonly time: CourseOfTime | undefined;
 
   constructor(
     private readonly card: Card,
@@ -40,6 +45,7 @@ export class StandInSet {
   ) {
     this.chance = chanceFrom(options.seed);
     this.noise = options.noise ?? 1;
+    this.time = options.seconds && new CourseOfTime(options.seconds, options.seed);
     // Sets of one kind differ: each point of this one lies somewhere within its limits.
     for (const point of card.testPoints) this.spread.set(point.id, Math.max(-0.95, Math.min(0.95, this.chance.normal(0.33) * this.noise)));
   }
@@ -54,8 +60,10 @@ export class StandInSet {
     // What nobody has set stands as one finds it: not keyed, in the first mode and band.
     const [mode, band] = [this.card.modes[0], this.card.bands[0]];
     const condition: Condition = { keyed: false, ...(mode ? { mode } : {}), ...(band ? { band } : {}), ...asked };
+    this.time?.stands(condition.keyed ?? false);
+    const isThere = (f: HiddenFault): boolean => this.time?.isThere(`${f.section} ${f.part ?? ''}`, f.rate) ?? this.chance.happens(f.rate);
     return this.faults.filter(
-      (f) => !this.cured.has(f) && (f.when === undefined || agrees(f.when, condition)) && (f.rate >= 1 || this.chance.happens(f.rate)),
+      (f) => !this.cured.has(f) && (f.when === undefined || agrees(f.when, condition)) && (f.rate >= 1 || isThere(f)),
     );
   }
 
@@ -137,7 +145,8 @@ export class StandInSet {
     const half = low !== undefined && high !== undefined ? (high - low) / 2 : Math.abs(nominal) * 0.1;
     const healthy = nominal + half * (this.spread.get(point.id) ?? 0);
     const behaviour = this.behaviour(condition);
-    const true_ = this.truth(point, condition, behaviour, healthy);
+    const aboveDb = aboveStatedDb(this.card, expectation.condition, condition);
+    const true_ = this.truth(point, condition, behaviour, healthy, aboveDb);
     return true_ === null ? null : this.seen(point, true_);
   }
 
@@ -152,27 +161,34 @@ export class StandInSet {
     const behaviour = this.behaviour(keyed);
     const passed = walk(behaviour, fn.route);
     if (passed.lossDb > 42 || (passed.unlocked && this.faults.some((f) => f.silences))) return null;
-    const off = passed.unlocked ? 0.01 : passed.ppm / 1e6;
+    const off = passed.unlocked ? 0.01 : (passed.ppm + (this.time?.ppm ?? 0)) / 1e6;
     return nominalHz * (1 + off + (this.chance.normal(1) * this.noise) / 1e7);
   }
 
-  private truth(point: TestPoint, condition: Condition, behaviour: Behaviour, healthy: number): number | null {
+  private truth(point: TestPoint, condition: Condition, behaviour: Behaviour, healthy: number, aboveDb: number): number | null {
     const { section } = point;
     const direct = point.sees === 'own' && ['V', 'A', 'ohm'].includes(point.unit);
-    if (direct) return this.direct(point, behaviour, healthy);
+    if (direct) {
+      const volts = this.direct(point, behaviour, healthy * (this.time?.share ?? 1));
+      // The line of the AGC goes with the signal.
+      return volts !== null && /\bagc\b/i.test(point.name) ? volts * Math.max(0.3, 1 + 0.01 * aboveDb) : volts;
+    }
     const along = this.routeTo(point, condition);
     const passed = along
       ? walk(behaviour, along.route, section)
       : { lossDb: behaviour.lossDb(section), ppm: behaviour.ppm(section), unlocked: behaviour.unlocked(section), distortion: 0 };
-    const misaligned = along
-      ? this.misalignedLoss(routeSections(along.route).slice(0, routeSections(along.route).indexOf(section) + 1))
-      : 0;
+    const before = along ? routeSections(along.route).slice(0, routeSections(along.route).indexOf(section) + 1) : [section];
+    const misaligned = along ? this.misalignedLoss(before) : 0;
     const frequency = point.unit === 'Hz';
     // What is off frequency does not pass the filters; the oscillator itself still shows on a meter.
     const makes = ['oscillator', 'loop', 'divider', 'amplifier'].includes(this.card.sections.find((s) => s.id === section)?.kind ?? '');
-    const loss = passed.lossDb + misaligned + (passed.unlocked && !frequency && !makes ? 60 : 0);
+    const shiftDb = along?.group !== 'receive' ? 0 : levelShiftDb(this.card, before, aboveDb);
+    const loss = passed.lossDb + misaligned - shiftDb + (passed.unlocked && !frequency && !makes ? 60 : 0);
     if (loss > 42) return null;
-    if (frequency) return passed.unlocked ? healthy * (1 + 0.03 * (this.faults[0]?.silences ? 1 : -1)) : healthy * (1 + passed.ppm / 1e6);
+    if (frequency)
+      return passed.unlocked
+        ? healthy * (1 + 0.03 * (this.faults[0]?.silences ? 1 : -1))
+        : healthy * (1 + (passed.ppm + (this.time?.ppm ?? 0)) / 1e6);
     if (isLevel(point.unit)) return healthy - loss;
     return healthy * 10 ** (-loss / (point.unit === 'W' ? 10 : 20));
   }
