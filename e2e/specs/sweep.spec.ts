@@ -88,3 +88,36 @@ test('the plan of frequencies names the first node that is wrong', async ({ page
   await expect(job.area().locator('[data-finding]')).toContainText('16.53 MHz, not 16.49 MHz');
   await expect(node('fp-vco')).toHaveClass(/bad/);
 });
+
+test('levels, and a chain of points, are read over the link as the set stands at each', async ({ page }) => {
+  await openJob(page, 419, 'test/sweeps');
+  const job = new JobPage(page);
+  const area = job.area();
+  const reads = async (start: RegExp): Promise<void> => {
+    await expect(job.entry()).toHaveValue(start);
+    await job.entry().press('F9');
+    await expect(job.entry()).toHaveValue(/(dBm|Hz)$/);
+    await job.type(await job.entry().inputValue());
+  };
+  await job.type('sweep tp26 am receive ch19 -93dBm -73dBm -53dBm');
+  const levels = area.getByRole('region', { name: /^TP26 .* over generator levels$/ });
+  await levels.getByRole('button', { name: /^Begin/ }).click();
+  for (const level of [/-93/, /-73/, /-53/]) await reads(level);
+  await expect(levels.getByText('3 of 3')).toBeVisible();
+  // Held by the AGC, it goes far less than the 40 dB of the generator.
+  await expect(levels).toContainText(/, (1\d|2[0-5])(\.\d)? dB apart/);
+
+  await area.getByRole('button', { name: 'frequencies, one point after another' }).click();
+  await expect(job.entry()).toHaveValue(/^sweep points tp/);
+  await job.type(await job.entry().inputValue());
+  const chain = area.getByRole('region', { name: /one point after another$/ });
+  const steps = (await chain.getByRole('row').count()) - 1;
+  expect(steps).toBeGreaterThan(1);
+  await chain.getByRole('button', { name: /^Begin/ }).click();
+  for (let k = 0; k < steps; k += 1) await reads(/^tp\d+ /);
+  await expect(chain.getByText(`${steps} of ${steps}`)).toBeVisible();
+  await job.open('Hand back');
+  await expect(
+    page.locator('app-report-view').getByRole('heading', { name: /^Read step by step: .*, one point after another$/ }),
+  ).toBeVisible();
+});

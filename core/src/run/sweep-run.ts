@@ -1,7 +1,8 @@
-import { phaseLoops, pointName, type Condition, type LaidCard } from '../card';
+import { expectationAt, phaseLoops, pointName, type Condition, type LaidCard } from '../card';
 import { conditionWords, usualSteps } from '../line';
 import { parseQuantity, quantityText } from '../quantity';
 import { ofKind, readingText, sweptText, sweptWord, type EntryOf, type Swept, type TapeEntry } from '../tape';
+import { planAt, pointOfNode } from './plan-at';
 import { sweptNames, type SweptOver } from '../words';
 
 type Sweep = EntryOf<'sweep'>;
@@ -199,14 +200,21 @@ export interface SweepOffer {
   readonly line: string;
 }
 
-/** The points at which the frequencies of the plan are counted, from what makes them to what is made of them. */
-const planPoints = (card: LaidCard): readonly string[] => [
-  ...new Set(
-    card.frequencyPlan.flatMap(({ section }) =>
-      card.testPoints.filter((point) => point.unit === 'Hz' && point.section === section).map(({ id }) => id),
-    ),
-  ),
-];
+/** The points at which the frequencies of the plan are counted as the set is usually found, from what makes them to what is made of them. */
+function planPoints(card: LaidCard): readonly string[] {
+  const [mode, band] = [card.modes[0], card.bands[0]];
+  const { usual } = card.channels ?? {};
+  const usually: Condition = {
+    keyed: false,
+    ...(usual === undefined ? {} : { channel: usual }),
+    ...(mode ? { mode } : {}),
+    ...(band ? { band } : {}),
+  };
+  const plan = planAt(card, usually);
+  const points = plan ? card.frequencyPlan.flatMap((node) => pointOfNode(card, node, plan) ?? []) : [];
+  // What only runs while the set is keyed is not read here.
+  return [...new Set(points.filter((point) => !point.expect.length || expectationAt(point, usually)).map(({ id }) => id))];
+}
 /** The points along the receiver whose levels the card states. */
 const levelPoints = (card: LaidCard): readonly string[] => [
   ...new Set(
@@ -243,7 +251,7 @@ export function usualSweeps(card: LaidCard): readonly SweepOffer[] {
   };
   const test = ({ word }: LaidCard['limits'][number]): Swept => ({ what: 'test', word });
   const sinad = has(/^sinad$/);
-  const receives = card.functions.some(({ group }) => group === 'receive');
+  const receives = card.sections.some(({ kind }) => kind === 'detector');
   const chain = (name: string, points: readonly string[], keyed: string): SweepOffer[] =>
     points.length > 1 ? [{ name, line: ['sweep', keyed, 'points', points.join(' ').toLowerCase()].filter(Boolean).join(' ') }] : [];
   return [
