@@ -492,8 +492,16 @@ describe('a line of the bench', () => {
       ['fit q14 XB407S', 'Q14 fitted: XB407S'],
       ['found c99 leaking', 'C99 leaking'],
       ['tp33', 'refused at 4: The value is missing.'],
+      ['tp33 28.1M', 'refused at 5: The unit is missing.'],
     ] as const)
       it(`"${line}"`, () => expect(understood(line, begun)).toBe(expected));
+    for (const [line, expected] of [
+      ['tp33 8.1v', 'TP33, 8.1 V'],
+      ['tp33 keyed -12dBm', 'TP33, keyed, −12 dBm'],
+      ['tp33 dead', 'TP33, dead'],
+      ['tp33 8.1', 'refused at 5: The unit is missing.'],
+    ] as const)
+      it(`"${line}", where there is no card yet`, () => expect(understood(line, bare)).toBe(expected));
     it('is asked where the point is, and judged by nothing', () => {
       const read = readLine('tp33 8.1v', begun);
       expect(read.effect).toContain('say at which rail or stage');

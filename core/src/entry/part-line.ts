@@ -12,8 +12,8 @@ export function partLine(words: readonly Word[], line: string, context: EntryCon
   if (!first) return refuse(0, 'Which part?', 'Write it like: q3 c 13.2');
   const designator = first.text.toUpperCase();
   const part = card && partOf(card, designator);
-  // A card that only begins grows by what is measured: a point that it does not have yet is one all the same.
-  if (card?.begunFrom && isPointName.test(designator)) return newPoint(designator, words.slice(1), line, context);
+  // A card grows by what is measured, one that only begins and one that is yet to come: a point that it does not have is one all the same.
+  if ((!card || card.begunFrom) && isPointName.test(designator)) return newPoint(designator, words.slice(1), line, context);
   if (card && !part && !card.begunFrom && !context.onSheets?.(designator)) {
     const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
     return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
@@ -57,16 +57,21 @@ const isPointName = /^TP\d/;
 function newPoint(point: string, words: readonly Word[], line: string, context: EntryContext): Understood {
   const { condition, rest } = takeConditions(words, context);
   const taken = takeValue(rest, undefined, line);
+  // Where nothing is known of a point, a bare figure is volts on a card that begins, but `28.1M` is hardly megavolts.
+  if (taken.quantity && !taken.unit && (!context.card || !/^[-+−]?[\d.,]+$/.test(line.slice(rest[0]?.at).trim())))
+    return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${point.toLowerCase()} 13.2v`);
   const unit = taken.unit || 'V';
   return reading(
     context,
     { what: 'point', point },
-    `${point}, new on the card`,
+    context.card ? `${point}, new on the card` : point,
     { ...taken, unit },
     condition,
     {},
     {
-      says: 'It is kept; on the tape, say at which rail or stage it is.',
+      says: context.card
+        ? 'It is kept; on the tape, say at which rail or stage it is.'
+        : 'There is no card yet: it is kept, and stands on the card that this job begins.',
     },
   );
 }

@@ -227,8 +227,17 @@ const dBmOf = (volts: number): number | undefined =>
 const vhfHz = 30e6;
 /** The level that S9 is worth where the set stands, as far as its card says what it is tuned to. */
 function s9Of(card: LaidCard | undefined, condition: Condition): { readonly s9Dbm?: number } {
-  const hz = card && (tuningAt(card, condition)?.hz ?? channelHz(card, condition.channel) ?? coveredHz(card));
+  const hz =
+    (card && (tuningAt(card, condition)?.hz ?? channelHz(card, condition.channel))) ??
+    hzOfBand(condition.band) ??
+    (card && coveredHz(card));
   return hz === undefined ? {} : { s9Dbm: hz < vhfHz ? -73 : -93 };
+}
+/** A band that is called by its wavelength, `40 m`, `70 cm`, in Hz. */
+function hzOfBand(band = ''): number | undefined {
+  const [, figure, unit] = /^(\d+(?:\.\d+)?)\s*(m|cm)$/.exec(band) ?? [];
+  // The band of 10 m begins at 28 MHz.
+  return figure === undefined ? undefined : 280e6 / (Number(figure) * (unit === 'cm' ? 0.01 : 1));
 }
 /** The middle of what the set covers, by the frequencies of its tunings. */
 const coveredHz = ({ tunings }: LaidCard): number | undefined => tunings.find(({ hz }) => hz !== undefined)?.hz;

@@ -82,12 +82,8 @@ function levelsIn(text: string, at: number): readonly string[] {
 /** A point as the card has it; a card that only begins takes in what is typed like one. */
 function pointNamed(name: string, at: number, card: LaidCard | undefined): string {
   const id = name.toUpperCase();
-  if (card?.testPoints.some((point) => point.id === id) || (card?.begunFrom && /^TP\d/.test(id))) return id;
-  return refuse(
-    at,
-    `There is no point ${name}.`,
-    card ? 'Write points of this card, like: sweep points tp1 tp2 tp5' : 'Points stand on a card.',
-  );
+  if (card?.testPoints.some((point) => point.id === id) || ((!card || card.begunFrom) && /^TP\d/.test(id))) return id;
+  return refuse(at, `There is no point ${name}.`, 'Write points like: sweep points tp1 tp2 tp5');
 }
 
 /** The steps that are typed behind what is gone through; those that are usual where none are. */

@@ -229,9 +229,10 @@ describe('a line that begins a sweep', () => {
   it('asks for the steps where the card names none', () => {
     expect(refusal('sweep tp7 channels', { ...card, channels: undefined })).toBe('Through which channels?');
   });
-  it('says how bands are written, and that points stand on a card, where there is none', () => {
+  it('says how bands and points are written where there is no card', () => {
     expect(refusal('sweep pwr bands high low', null)).toBe('There is no band "high".');
-    expect(refusal('sweep points tp1 tp2', null)).toBe('There is no point tp1.');
+    expect(refusal('sweep points tp1 c12', null)).toBe('There is no point c12.');
+    expect(refusal('sweep points tp1 tp2', null)).toBe('read');
   });
   it('takes a range, also downwards and by steps', () => {
     const steps = (line: string): unknown => (typed([line])[0] as { steps?: unknown }).steps;

@@ -17,7 +17,7 @@ export {
   verdictNames,
   waitNames,
   recordedNames,
-  watchActNames,
+  watchActsText,
   workNames,
 } from './names';
 export {

@@ -158,14 +158,16 @@ export const sweptNames: Readonly<Record<SweptOver, string>> = {
   point: 'points',
 };
 
-export const watchActNames: Readonly<Record<WatchAct, string>> = {
-  tap: 'taps',
-  heat: 'times of heat',
-  cool: 'times of cold',
-  key: 'keyings',
-  unkey: 'unkeyings',
-  turn: 'turns',
+const watchActNames: Readonly<Record<WatchAct, readonly [one: string, several: string]>> = {
+  tap: ['tap', 'taps'],
+  heat: ['time of heat', 'times of heat'],
+  cool: ['time of cold', 'times of cold'],
+  key: ['keying', 'keyings'],
+  unkey: ['unkeying', 'unkeyings'],
+  turn: ['turn', 'turns'],
 };
+/** `1 tap`, `7 taps`: how often something was done to a set. */
+export const watchActsText = (what: WatchAct, n: number): string => `${n} ${watchActNames[what][n === 1 ? 0 : 1]}`;
 
 /** Figures of a recording, as they begin a line of figures. */
 export const recordedNames: Readonly<Record<RecordedWhat, string>> = {

@@ -93,8 +93,8 @@ function takeSwept(rest: LineRest, context: EntryContext): Swept {
   const lower = first.text.toLowerCase();
   const point = card?.testPoints.find(({ id }) => id === first.text.toUpperCase());
   const test = card?.limits.find(({ word }) => word === lower);
-  // A card that only begins takes in points as they are read.
-  const met = card?.begunFrom && /^tp\d/.test(lower) ? first.text.toUpperCase() : undefined;
+  // A card that only begins, or is yet to come, takes in points as they are read.
+  const met = (!card || card.begunFrom) && /^tp\d/.test(lower) ? first.text.toUpperCase() : undefined;
   const named = ((): Swept | undefined => {
     if (point ?? met) return { what: 'point', point: point?.id ?? met ?? '' };
     if (['frequency', 'freq', 'channels'].includes(lower) && (!test || test.from === 'channel')) return { what: 'frequency' };

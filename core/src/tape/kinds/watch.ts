@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { conditionSchema, conditionText, limitName, pointName, pointOf, sectionName, type LaidCard } from '../../card';
 import { quantityText, units } from '../../quantity';
-import { watchActs, watchActNames } from '../../words';
+import { watchActs, watchActsText } from '../../words';
 import { defineKind, type EntryBody } from '../entry-kind';
 import { readingSubjectSchema, subjectText } from './reading';
 import { spanText } from './soak';
@@ -67,7 +67,7 @@ const ofWatch = ({ of, point = '' }: Body): Watched => of ?? { what: 'point', po
 const isAnswered = ({ done, changed, byChance }: Mark): boolean => changed * 2 >= done && changed >= 2 && changed >= 3 * byChance;
 
 const markText = ({ what, at, done, changed, byChance }: Mark, name: (section: string) => string): string =>
-  `changed at ${changed} of ${done} ${watchActNames[what]}${at === undefined ? '' : ` of ${name(at)}`}, by chance ${byChance.toFixed(1)}`;
+  `changed at ${changed} of ${watchActsText(what, done)}${at === undefined ? '' : ` of ${name(at)}`}, by chance ${byChance.toFixed(1)}`;
 
 const watchedText = (entry: Body, name: (section: string) => string): string => {
   const { unit, step, least, most, dropouts, driftPerMinute, marks, readings } = entry;

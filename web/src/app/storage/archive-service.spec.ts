@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import Dexie from 'dexie';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { ArchiveService, isFailure } from './archive-service';
 import { BenchDatabase } from './bench-database';
@@ -125,6 +126,34 @@ describe('ArchiveService', () => {
     const again = await archives.plan(zip);
     expect(isFailure(again)).toBeFalse();
   });
+
+  for (const what of ['exportShop', 'exportJob', 'exportCard'] as const)
+    it(`packs what stood at one moment, whatever comes in meanwhile: ${what}`, async () => {
+      const id = await bookedIn();
+      const page = (name: string) => ({ id: crypto.randomUUID(), name, type: 'pdf' as const, size: 1, cardId: 'pocket' });
+      const add = async (name: string): Promise<void> => {
+        const file = page(name);
+        const sheet = { id: crypto.randomUUID(), cardId: 'pocket', fileId: file.id, page: 1, title: name, kind: 'other' as const };
+        await TestBed.inject(SheetRepository).add(file, new Blob(['%PDF-']), [
+          { ...sheet, width: 10, height: 10, words: 0, read: 'not-yet', turn: 0, mirrored: false },
+        ]);
+      };
+      await add('first.pdf');
+      const { bulkGet } = db.sheetBlobs;
+      let came: Promise<void> | undefined;
+      // Sheets come in just between two reads; within one transaction they wait for its end, and are not waited for.
+      spyOn(db.sheetBlobs, 'bulkGet').and.callFake((async (ids: string[]) => {
+        const within = Dexie.currentTransaction;
+        came ??= Dexie.ignoreTransaction(() => add('second.pdf'));
+        if (!within) await came;
+        return bulkGet.call(db.sheetBlobs, ids);
+      }) as never);
+      const { zip } = await (what === 'exportShop' ? archives.exportShop() : archives[what](what === 'exportJob' ? id : 'pocket'));
+      await came;
+      const plan = await archives.plan(zip);
+      if (isFailure(plan)) return fail(`${plan.path}: ${plan.message}`);
+      expect(await db.sheets.count()).toBe(2);
+    });
 
   it('passes on why a shop cannot be packed', async () => {
     await bookedIn();

@@ -90,6 +90,14 @@ export class ArchiveService {
 
   /** A job as a file; the sheets of its card come along unless they are left out. */
   async exportJob(jobId: string, withSheets = true): Promise<PackedArchive> {
+    const archive = await clean(await this.db.atOneMoment(() => this.jobAsItStands(jobId, withSheets)));
+    return {
+      name: `job-${archive.job.number}.zip`,
+      zip: packed(await this.ask((api, tell) => api.packJob(archive, new Date().toISOString(), tell))),
+    };
+  }
+
+  private async jobAsItStands(jobId: string, withSheets: boolean): Promise<JobArchiveWithFiles> {
     const file = await this.jobs.file(jobId);
     if (!file) throw new Error(`There is no job ${jobId}.`);
     const { summary: _, ...booked } = file.row;
@@ -98,7 +106,7 @@ export class ArchiveService {
     const job = { ...booked, ...(currency ? { currency } : {}) };
     const attachments = await this.db.attachments.where('jobId').equals(jobId).toArray();
     const card = file.set.cardId ? await this.db.cards.get(file.set.cardId) : undefined;
-    const archive: JobArchiveWithFiles = {
+    return {
       job,
       customer: file.customer,
       set: file.set,
@@ -106,19 +114,19 @@ export class ArchiveService {
       tape: await this.jobs.tape(jobId),
       attachments,
       blobs: await this.blobs(attachments.map((a) => a.id)),
-      ...(await this.sheetsOf(card && withSheets ? [card.id] : [])),
-    };
-    return {
-      name: `job-${job.number}.zip`,
-      zip: packed(await this.ask((api, tell) => api.packJob(archive, new Date().toISOString(), tell))),
+      ...(await this.sheets.part(card && withSheets ? [card.id] : [])),
     };
   }
 
   /** A card with its sheets, pins and index. */
   async exportCard(cardId: string): Promise<PackedArchive> {
-    const card = await this.db.cards.get(cardId);
-    if (!card) throw new Error(`There is no card ${cardId}.`);
-    const archive: CardArchive = { cards: [card], ...(await this.sheetsOf([cardId])) };
+    const archive = await clean(
+      await this.db.atOneMoment(async (): Promise<CardArchive> => {
+        const card = await this.db.cards.get(cardId);
+        if (!card) throw new Error(`There is no card ${cardId}.`);
+        return { cards: [card], ...(await this.sheets.part([cardId])) };
+      }),
+    );
     return {
       name: `card-${cardId}.zip`,
       zip: packed(await this.ask((api, tell) => api.packCards(archive, new Date().toISOString(), tell))),
@@ -126,33 +134,34 @@ export class ArchiveService {
   }
 
   async exportShop(): Promise<PackedArchive> {
+    const at = new Date();
+    const archive = await clean(await this.db.atOneMoment(() => this.shopAsItStands()));
+    const zip = packed(await this.ask((api, tell) => api.packShop(archive, at.toISOString(), tell)));
+    return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
+  }
+
+  private async shopAsItStands(): Promise<ShopArchive> {
     const { db } = this;
     const attachments = await db.attachments.toArray();
-    const at = new Date();
-    const archive: ShopArchive = {
+    const cards = await db.cards.toArray();
+    return {
       settings: (await db.settings.get('shop')) ?? newShopSettings,
       customers: await db.customers.toArray(),
       sets: await db.sets.toArray(),
       jobs: (await db.jobs.toArray()).map(({ summary: _, ...job }) => job),
-      cards: await db.cards.toArray(),
+      cards,
       stock: await db.stock.toArray(),
       instruments: await db.instruments.toArray(),
       attachments,
       tape: await db.tape.toArray(),
       blobs: await this.blobs(attachments.map((a) => a.id)),
-      ...(await this.sheetsOf((await db.cards.toArray()).map((c) => c.id))),
+      ...(await this.sheets.part(cards.map(({ id }) => id))),
     };
-    const zip = packed(await this.ask((api, tell) => api.packShop(archive, at.toISOString(), tell)));
-    return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
   }
 
   /** Notes that an archive of the shop has been handed over: only afterwards, so that the file is safe whatever becomes of the note. */
   noteHandedOver(): Promise<void> {
     return this.changes.noteArchived(new Date());
-  }
-
-  private async sheetsOf(cards: readonly string[]): Promise<SheetsWithFiles> {
-    return (await cleanSheets(await this.sheets.part(cards), 'empty')).part;
   }
 
   private async blobs(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
@@ -180,6 +189,9 @@ export class ArchiveService {
     return opened.ok && opened.value.kind === 'cards' ? opened.value.archive : undefined;
   }
 }
+
+/** What goes out, its drawings cleaned: this waits for more than the store, and is done after it was read. */
+const clean = async <T extends SheetsWithFiles>(archive: T): Promise<T> => (await cleanSheets(archive, 'empty')).part;
 
 /** A plan for an archive whose drawings have been cleaned; it says so where something was left out. */
 async function withClean<T extends SheetsWithFiles>(archive: T, plan: (clean: T) => Promise<ImportPlan>): Promise<ImportPlan> {

@@ -79,6 +79,11 @@ export class BenchDatabase extends Dexie {
     for (let version = 4; version <= storeVersion; version += 1) this.version(version).upgrade((tx) => bringUp(tx, version));
   }
 
+  /** Reads several things as they stand at one moment, whatever is written meanwhile. Nothing but the store may be waited for in it. */
+  atOneMoment<T>(act: () => Promise<T>): Promise<T> {
+    return this.transaction('r', this.tables, act);
+  }
+
   /**
    * The one way in which anything is kept: one act, one transaction, counted. There is room for it, or it is refused before
    * the store is touched; when the promise is kept it is on the disk, and on its way to the second copy.

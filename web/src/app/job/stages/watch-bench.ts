@@ -70,10 +70,15 @@ export class WatchBench {
   readonly strips = computed((): readonly Strip[] =>
     this.linked().map((strip) => {
       if (!isRead(strip.of)) return strip;
-      const typed = ofKind(this.job.stood(), 'reading')
-        .filter(({ subject, unit, at }) => keyOf(subject) === strip.key && unit === strip.unit && Date.parse(at) >= this.began())
+      const own = ofKind(this.job.stood(), 'reading').filter(
+        ({ subject, at }) => keyOf(subject) === strip.key && Date.parse(at) >= this.began(),
+      );
+      // Of what no instrument reads and no card knows, the first that is typed says the unit.
+      const unit = strip.by || strip.samples.length ? strip.unit : (own[0]?.unit ?? strip.unit);
+      const typed = own
+        .filter((each) => each.unit === unit)
         .map(({ at, value }) => ({ atS: (Date.parse(at) - this.began()) / 1000, value }));
-      return typed.length ? { ...strip, samples: [...strip.samples, ...typed].sort((a, b) => a.atS - b.atS) } : strip;
+      return typed.length ? { ...strip, unit, samples: [...strip.samples, ...typed].sort((a, b) => a.atS - b.atS) } : strip;
     }),
   );
 
@@ -130,7 +135,7 @@ export class WatchBench {
     const wanted = valueWanted(`${typed} `, this.line.context());
     if (!wanted) {
       const told = this.line.understand(`${typed} dead`);
-      if (/^tp\d/i.test(typed)) return this.job.card() ? `There is no point ${typed} on this card.` : `No card says where ${typed} is.`;
+      if (/^tp\d/i.test(typed)) return `There is no point ${typed} on this card.`;
       return told.ok ? `${typed} is nothing that is read: name a point, a test, a channel or a part.` : told.failure.message;
     }
     const { subject, unit, condition, low, high, caution, nominalHz } = wanted;

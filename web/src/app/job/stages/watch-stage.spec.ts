@@ -93,7 +93,7 @@ describe('WatchStage', () => {
     await bench.press(/^Tap/);
     await shows(6.9);
     expect(text()).toContain('3.10 V to 6.90 V; 1 dropout');
-    expect(text()).toContain('changed at 1 of 1 taps');
+    expect(text()).toContain('changed at 1 of 1 tap,');
     document.dispatchEvent(new KeyboardEvent('keydown', { key: '5', altKey: true }));
     await bench.settle();
     await shows(3.1);

@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { conditionText } from '@amber-relay/core/card';
 import { quantityText } from '@amber-relay/core/quantity';
 import { fellFirst, stripOf } from '@amber-relay/core/run';
-import { watchActNames, watchActs, type WatchAct } from '@amber-relay/core/words';
+import { watchActs, watchActsText, type WatchAct } from '@amber-relay/core/words';
 import { SoundInput } from '../../recordings/sound-input';
 import { JobOnBench } from '../job-on-bench';
 import { TestViews } from './test-views';
@@ -54,8 +54,8 @@ function howRead({ of, by }: Strip): string {
           <button class="chip" type="button" (click)="bench.addSound('level')">Loudness</button>
         </span>
         @if (bench.sums().length) {
-          <label>
-            a sum
+          <label class="row">
+            sum
             <select #sum class="box" aria-label="Sum that is watched" (change)="bench.addSum(sum.value); sum.value = ''">
               <option value="">choose</option>
               @for (each of bench.sums(); track each.id) {
@@ -75,7 +75,7 @@ function howRead({ of, by }: Strip): string {
               {{ words[act] }} <kbd>Alt {{ i + 1 }}</kbd>
             </button>
           }
-          <label>
+          <label class="row">
             at
             <select class="box" (change)="where.set($any($event.target).value)" aria-label="Section at which it is done">
               <option value="">no section named</option>
@@ -134,7 +134,10 @@ function howRead({ of, by }: Strip): string {
       gap: 8px;
     }
     #watch-point {
-      width: 130px;
+      width: 110px;
+    }
+    select {
+      width: 190px;
     }
     section {
       display: flex;
@@ -243,7 +246,7 @@ export class WatchStage {
         says.sinceUnkeyedS === undefined ? '' : `${Math.floor(says.sinceUnkeyedS)} s since unkeyed`,
         ...says.marks.map(
           ({ what, changed, done, byChance }) =>
-            `changed at ${changed} of ${done} ${watchActNames[what]}, by chance ${byChance.toFixed(1)}`,
+            `changed at ${changed} of ${watchActsText(what, done)}, by chance ${byChance.toFixed(1)}`,
         ),
         says.unseen ? `of ${says.unseen} no reading tells: it must be read before, and within 1.5 s after` : '',
       ]
