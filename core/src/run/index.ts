@@ -13,4 +13,4 @@ export {
 } from './sweep-run';
 export { planBench, planFinding, type BenchNode, type NodeState, type PlanBench } from './plan-bench';
 export { liveBar, type LiveAim, type LiveBar } from './live-bar';
-export { stripOf, fellFirst, watchSays, type WatchLimits, type WatchMark, type WatchSample, type WatchSays } from './watch';
+export { answersWithinS, stripOf, fellFirst, watchSays, type WatchLimits, type WatchMark, type WatchSample, type WatchSays } from './watch';

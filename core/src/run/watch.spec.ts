@@ -1,4 +1,4 @@
-import { fellFirst, stripOf, watchSays, type WatchMark, type WatchSample } from './watch';
+import { answersWithinS, fellFirst, stripOf, watchSays, type WatchMark, type WatchSample } from './watch';
 
 /** Five readings a second, of a value that follows the time. */
 const strip = (seconds: number, value: (t: number) => number | null): [WatchSample, ...WatchSample[]] =>
@@ -53,6 +53,16 @@ describe('a strip that is watched', () => {
     ).marks;
     expect(own?.changed).toBe(7);
     expect(own?.byChance).toBeGreaterThan(4);
+  });
+
+  it('leaves who types the time to look, up to what is done next', () => {
+    const typed = [3.1, 6.9, 3.1, 6.9].map((value, k) => ({ atS: 6 * k, value })) as unknown as [WatchSample, ...WatchSample[]];
+    const told = (withinS?: number) => watchSays(typed, taps(1, 7, 13), limits, 0.01, withinS);
+    expect(told(answersWithinS.typed).marks[0]).toEqual(jasmine.objectContaining({ done: 3, changed: 3, byChance: 0 }));
+    expect([told().marks, told().unseen]).toEqual([[], 3]);
+    // Two taps before one reading: the change is of the second, and of the first nobody looked.
+    const { marks, unseen } = watchSays(typed, taps(1, 3), limits, 0.01, answersWithinS.typed);
+    expect([marks[0]?.done, marks[0]?.changed, unseen]).toEqual([1, 1, 1]);
   });
 
   it('says nothing of what was done where nobody looked', () => {

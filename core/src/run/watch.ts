@@ -33,8 +33,11 @@ export interface WatchLimits {
   readonly high?: number | undefined;
 }
 
-/** A change within so long after something was done is taken to have come of it, in seconds. */
-const answersWithinS = 1.5;
+/**
+ * A change within so long after something was done is taken to have come of it, in seconds: of what an instrument reads again and again, and
+ * of what one types, who has to look and type first. What is done next ends it.
+ */
+export const answersWithinS = { linked: 1.5, typed: 20 } as const;
 /** Without limits a change is a step of so many times what two readings in a row usually differ by, and of three last digits. */
 const stepTimes = 6;
 const stepDigits = 3;
@@ -122,8 +125,13 @@ function driftOf(samples: readonly WatchSample[], limits: WatchLimits): WatchSay
   return { perMinute, sigma: Math.sqrt(left / (n - 2) / spread) };
 }
 
+/** What was done, and until when a change is taken to have come of it. */
+interface Window extends WatchMark {
+  readonly endS: number;
+}
+
 /** Whether anybody looked: it was read before that moment, and again soon enough after it. */
-function wasSeen(samples: readonly WatchSample[], { atS }: WatchMark): boolean {
+function wasSeen(samples: readonly WatchSample[], { atS, endS }: Window): boolean {
   // The first reading at or after that moment, by halving: strips are long.
   let [low, high] = [0, samples.length];
   while (low < high) {
@@ -131,20 +139,22 @@ function wasSeen(samples: readonly WatchSample[], { atS }: WatchMark): boolean {
     if ((samples[middle]?.atS ?? Infinity) < atS) low = middle + 1;
     else high = middle;
   }
-  return low > 0 && (samples[low]?.atS ?? Infinity) <= atS + answersWithinS;
+  return low > 0 && (samples[low]?.atS ?? Infinity) <= endS;
 }
 
 /** How often it changed at each thing that was done, and how often it would have in as many windows laid at random. */
-function marksOf(marks: readonly WatchMark[], changes: readonly number[], seconds: number): WatchSays['marks'] {
+function marksOf(marks: readonly Window[], changes: readonly number[], seconds: number, withinS: number): WatchSays['marks'] {
   const keyOf = ({ what, at }: WatchMark): string => `${what} ${at ?? ''}`;
   return [...new Set(marks.map(keyOf))].map((key) => {
     const own = marks.filter((mark) => keyOf(mark) === key);
-    const [{ what, at }] = own as [WatchMark];
-    const changed = own.filter(({ atS }) => changes.some((t) => t >= atS && t <= atS + answersWithinS)).length;
+    const [{ what, at }] = own as [Window];
+    const isOf = (t: number, { atS, endS }: Window): boolean => t >= atS && t <= endS;
+    const changed = own.filter((each) => changes.some((t) => isOf(t, each))).length;
     // Changes that came of what was done are no measure of chance.
-    const others = changes.filter((t) => !own.some(({ atS }) => t >= atS && t <= atS + answersWithinS)).length;
-    const free = Math.max(answersWithinS, seconds - own.length * answersWithinS);
-    const byChance = own.length * (1 - Math.exp((-others / free) * answersWithinS));
+    const others = changes.filter((t) => !own.some((each) => isOf(t, each))).length;
+    const taken = own.reduce((sum, { atS, endS }) => sum + endS - atS, 0);
+    const free = Math.max(withinS, seconds - taken);
+    const byChance = own.reduce((sum, { atS, endS }) => sum + 1 - Math.exp((-others / free) * (endS - atS)), 0);
     return { what, ...(at === undefined ? {} : { at }), done: own.length, changed, byChance: Math.round(byChance * 100) / 100 };
   });
 }
@@ -153,12 +163,14 @@ function marksOf(marks: readonly WatchMark[], changes: readonly number[], second
  * What a strip of readings says.
  * @param samples in order of time; at least one
  * @param digit worth of the last digit
+ * @param withinS so long after something was done a change is taken to have come of it, as `answersWithinS` has it
  */
 export function watchSays(
   samples: readonly [WatchSample, ...WatchSample[]],
   marks: readonly WatchMark[],
   limits: WatchLimits,
   digit: number,
+  withinS: number = answersWithinS.linked,
 ): WatchSays {
   let [least, most] = [Infinity, -Infinity];
   for (const { value } of samples) {
@@ -168,7 +180,8 @@ export function watchSays(
   }
   const [start, end] = [samples[0].atS, (samples.at(-1) ?? samples[0]).atS];
   const drift = driftOf(samples, limits);
-  const seen = marks.filter((mark) => wasSeen(samples, mark));
+  const windows = marks.map((mark, k): Window => ({ ...mark, endS: Math.min(mark.atS + withinS, marks[k + 1]?.atS ?? Infinity) }));
+  const seen = windows.filter((each) => wasSeen(samples, each));
   const last = marks.findLast(({ what }) => what === 'key' || what === 'unkey');
   return {
     seconds: end - start,
@@ -177,7 +190,7 @@ export function watchSays(
     dropouts: dropoutsOf(samples, limits),
     ...(drift ? { drift } : {}),
     ...(last?.what === 'unkey' ? { sinceUnkeyedS: end - last.atS } : {}),
-    marks: marksOf(seen, changesOf(samples, limits, digit), end - start),
+    marks: marksOf(seen, changesOf(samples, limits, digit), end - start, withinS),
     unseen: marks.length - seen.length,
   };
 }

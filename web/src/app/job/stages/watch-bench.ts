@@ -5,7 +5,7 @@ import { CoreError } from '@amber-relay/core/errors';
 import { fedSums, sumNow, type JobFigures, type SumNow } from '@amber-relay/core/feed';
 import { readerFor } from '@amber-relay/core/link';
 import type { Unit } from '@amber-relay/core/quantity';
-import { stripOf, watchSays, type WatchLimits, type WatchMark, type WatchSample } from '@amber-relay/core/run';
+import { answersWithinS, stripOf, watchSays, type WatchLimits, type WatchMark, type WatchSample } from '@amber-relay/core/run';
 import { ofKind, watchedName, type EntryOf, type ReadingSubject, type TapeEntry, type Watched } from '@amber-relay/core/tape';
 import type { WatchAct } from '@amber-relay/core/words';
 import { InstrumentLink } from '../../instruments/instrument-link';
@@ -50,6 +50,10 @@ const keyOf = (subject: ReadingSubject): string => JSON.stringify(subject);
 const isRead = (of: Watched): of is ReadingSubject => of.what !== 'sum' && of.what !== 'sound';
 /** A step that shows four digits of a figure that has none of its own. */
 const shownStep = (value: number): number => (value === 0 ? 0.001 : 10 ** (Math.floor(Math.log10(Math.abs(value))) - 3));
+
+/** How soon a strip tells of what was done. */
+export const withinOf = ({ of, by }: Pick<Strip, 'of' | 'by'>): number =>
+  by && of.what !== 'sum' ? answersWithinS.linked : answersWithinS.typed;
 
 /** The strips that are watched on a job, what is done to the set meanwhile, and what of it is kept. */
 @Injectable()
@@ -263,13 +267,14 @@ export class WatchBench {
   }
 
   /** What a strip says so far; undefined before the first reading. */
-  says({ samples, limits, step }: Strip): ReturnType<typeof watchSays> | undefined {
+  says(strip: Strip): ReturnType<typeof watchSays> | undefined {
+    const { samples, limits, step } = strip;
     if (!samples.length) return undefined;
     // Of several strips of hours only that is worked out which has changed.
     const marks = this.marks();
     const known = this.said.get(samples);
     if (known?.marks === marks) return known.says;
-    const says = watchSays(samples as [WatchSample, ...WatchSample[]], marks, limits, step);
+    const says = watchSays(samples as [WatchSample, ...WatchSample[]], marks, limits, step, withinOf(strip));
     this.said.set(samples, { marks, says });
     return says;
   }

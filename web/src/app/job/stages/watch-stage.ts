@@ -7,7 +7,7 @@ import { watchActs, watchActsText, type WatchAct } from '@amber-relay/core/words
 import { SoundInput } from '../../recordings/sound-input';
 import { JobOnBench } from '../job-on-bench';
 import { TestViews } from './test-views';
-import { WatchBench, type Strip } from './watch-bench';
+import { WatchBench, withinOf, type Strip } from './watch-bench';
 
 const size = { width: 700, height: 110 } as const;
 const actWords: Readonly<Record<WatchAct, string>> = { tap: 'Tap', heat: 'Heat', cool: 'Cool', key: 'Key', unkey: 'Unkey', turn: 'Turn' };
@@ -245,10 +245,9 @@ export class WatchStage {
           : '',
         says.sinceUnkeyedS === undefined ? '' : `${Math.floor(says.sinceUnkeyedS)} s since unkeyed`,
         ...says.marks.map(
-          ({ what, changed, done, byChance }) =>
-            `changed at ${changed} of ${watchActsText(what, done)}, by chance ${byChance.toFixed(1)}`,
+          ({ what, changed, done, byChance }) => `changed at ${changed} of ${watchActsText(what, done)}, by chance ${byChance.toFixed(1)}`,
         ),
-        says.unseen ? `of ${says.unseen} no reading tells: it must be read before, and within 1.5 s after` : '',
+        says.unseen ? `of ${says.unseen} no reading tells: it must be read before, and within ${withinOf(strip)} s after` : '',
       ]
         .filter(Boolean)
         .join('; '),
