@@ -1,5 +1,6 @@
 import { attempt, CoreError, type Outcome } from '../errors/core-error';
 import { keyOfList, type Card, type CardChange, type ListName, type Modification } from './card-schema';
+import { otherCrystals, planWith, type OtherCrystal } from './other-crystals';
 import { readCard } from './read-card';
 
 /** A card as it holds for one set: the chassis, with its model's differences and its own modifications laid over it. */
@@ -7,6 +8,8 @@ export interface LaidCard extends Card {
   readonly model: Card['models'][number];
   /** What differs from the chassis, in the order in which it was laid. */
   readonly laid: readonly { readonly from: 'model' | 'set'; readonly title: string; readonly change: CardChange }[];
+  /** Crystals that are others than those of the chassis: the plan and what it is set to hold theirs. */
+  readonly otherCrystals?: readonly OtherCrystal[];
 }
 
 type Item = Record<string, unknown>;
@@ -76,7 +79,9 @@ export function layCard(card: Card, modelId: string, modifications: readonly Mod
   ];
   const draft: Record<string, unknown> = { ...card };
   laid.forEach(({ change, title }, i) => applyChange(draft, change, `${title}, difference ${i + 1}`));
-  return { ...readCard(draft), model, laid };
+  const read = readCard(draft);
+  const crystals = otherCrystals(card, laid);
+  return { ...read, ...(crystals.length ? { ...planWith(read, crystals), otherCrystals: crystals } : {}), model, laid };
 }
 
 /**

@@ -1,5 +1,6 @@
 import { conditionText, expectationAt, pointOf, sectionOf, type LaidCard, type TestPoint } from '../card';
 import { dayOf, dayOfWord, isDesignator, LineRest, refuse, takeConditions, wordsOf, type EntryContext, type Word } from '../line';
+import { namedAtEnd, takenInHand, type NamedAtEnd } from './by-instrument';
 import { functionsNamed } from './functions-named';
 import { partLine } from './part-line';
 import { levelOhm, takeValue } from './take-value';
@@ -8,7 +9,6 @@ import { reading, type Understood } from './understood';
 import { usualLine } from './usual-line';
 import { verbOf } from './verbs';
 import { attempt } from '../errors';
-import type { Instrument } from '../measure';
 import { unitSign } from '../quantity';
 import { entryCaution, entryTitle, type TapeBody } from '../tape';
 import { resultNames } from '../words';
@@ -30,6 +30,8 @@ export function readLine(line: string, context: EntryContext): Understood {
   if (!first) return refuse(0, 'Nothing was written.', 'Try tp7 1.98v, ch19 27.18512M or note …');
   const told = toldAfterwards(words, line, context);
   if (told) return told;
+  const taken = takenInHand(words, line, context);
+  if (taken) return taken;
   const { card } = context;
   const verb = verbOf(first.text);
   if (verb) {
@@ -45,8 +47,11 @@ export function readLine(line: string, context: EntryContext): Understood {
     const effect = [moreText(more), caution].filter(Boolean).join(' ');
     return { entry, more, title: `${title}, and ${more.length} more`, effect, condition: context.condition };
   }
-  const read = readBy(words, line, context);
-  if (read) return read;
+  const named = namedAtEnd(words, line, context, (before) => {
+    const alone = attempt(() => readLine(before, context));
+    return alone.ok && alone.value.entry?.kind === 'reading';
+  });
+  if (named) return readBy(named, context);
   const { functions = [], result } = functionsNamed(words, card) ?? {};
   const [fn, other] = functions;
   if (fn && !other && result)
@@ -139,44 +144,16 @@ function onlyFor({ expect }: TestPoint): { readonly says?: string } {
 /** Whether a section carries audio, whose levels are not told across the impedance of radio frequency. */
 const isAudio = (card: LaidCard | undefined, section: string): boolean => (card && sectionOf(card, section)?.kind) === 'audio';
 
-/**
- * A reading that says by which instrument, `tp3 13.2v by bench meter`; undefined where it says none.
- * @throws CoreError `unknown-name` where the shop has none so called, or it does not read such a thing
- */
-function readBy(words: readonly Word[], line: string, context: EntryContext): Understood | undefined {
-  const k = words.findLastIndex(({ text }) => /^(by|with)$/i.test(text));
-  const at = words[k];
-  if (!at || k < 1 || context.by) return undefined;
-  const said = line.slice(at.at + at.text.length).trim();
-  const found = instrumentsNamed(said, context.instruments);
-  const [by, other] = found;
-  if (!by || other) {
-    const without = attempt(() => readLine(line.slice(0, at.at).trimEnd(), context));
-    if (!without.ok || without.value.entry?.kind !== 'reading' || !said) return undefined;
-    return other
-      ? refuse(at.at, `More than one instrument is called so: ${found.map(({ name }) => name).join('; ')}.`, 'Write more of its name.')
-      : refuse(at.at, `The shop has no instrument called ${said}.`, 'Write it as it stands in Instruments, or enter it there.');
-  }
-  const read = readLine(line.slice(0, at.at).trimEnd(), { ...context, by });
+/** A reading that says by which instrument it was made. */
+function readBy({ line, by, at }: NamedAtEnd, context: EntryContext): Understood {
+  const read = readLine(line, { ...context, by });
   if (read.entry?.kind === 'reading' && read.entry.unit !== '' && !by.measures.includes(read.entry.unit))
     return refuse(
-      at.at,
+      at,
       `${by.name} does not read ${unitSign(read.entry.unit)}.`,
       'Name the one that did, or change what it reads in Instruments.',
     );
   return read;
-}
-
-/** The instruments so called: by id, by the whole name, or else by words of it. */
-function instrumentsNamed(said: string, instruments: readonly Instrument[]): readonly Instrument[] {
-  const name = said.toLowerCase();
-  const whole = instruments.filter((each) => each.id.toLowerCase() === name || each.name.toLowerCase() === name);
-  if (whole.length || !name) return whole;
-  const parts = name.split(/\s+/);
-  return instruments.filter((each) => {
-    const own = each.name.toLowerCase().split(/[\s,]+/);
-    return parts.every((part) => own.some((word) => word.startsWith(part)));
-  });
 }
 
 /** A line with a day before it, `yesterday tp7 3.1v`: what was done on that day and is told now. */

@@ -1,9 +1,10 @@
 import { conditionText, type Condition } from '../card';
 import type { EntryContext } from '../line';
-import { judgeReading, limitsText, type Limits } from '../measure';
+import { judgeReading, limitsText, type Instrument, type Limits } from '../measure';
 import type { Unit } from '../quantity';
 import { readingText, type ReadingSubject, type TapeBody } from '../tape';
 import type { ReadingVerdict } from '../words';
+import { byWhat } from './by-instrument';
 import { belowThermalFloor, doubtOf } from './plausible';
 import { levelOhm, type Taken } from './take-value';
 
@@ -20,7 +21,14 @@ export type Understood =
       readonly doubt?: string;
       readonly condition: Condition;
     }
-  | { readonly entry: null; readonly title: string; readonly effect: string; readonly condition: Condition };
+  | {
+      readonly entry: null;
+      readonly title: string;
+      readonly effect: string;
+      readonly condition: Condition;
+      /** The instrument that is in hand from now on; null takes it out of hand. */
+      readonly inHand?: Instrument | null;
+    };
 
 /** A reading understood: judged against its limits, and asked about where it is hardly so. */
 export function reading(
@@ -35,11 +43,10 @@ export function reading(
   const { says, cannot, ...named } = test;
   const scale = unit === 'W' ? condition.elementW : undefined;
   const value = quantity?.value ?? null;
+  const by = byWhat(context, { unit, ...named });
   const step = quantity?.step ?? 0;
   const made =
-    value === null
-      ? undefined
-      : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now, context.by);
+    value === null ? undefined : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now, by);
   const { instrument, uncertainty = 0 } = made ?? {};
   const leaks = value !== null && isSensitivity(named.word) ? belowThermalFloor(value, unit, condition.mode) : undefined;
   const judged: ReadingVerdict = leaks || (cannot && made?.verdict) ? 'cant-tell' : made ? (made.verdict ?? 'no-limit') : 'dead';
@@ -55,8 +62,8 @@ export function reading(
     condition,
     uncertainty,
     verdict: judged,
-    ...(instrument ? { instrument: instrument.id } : context.by ? { instrument: context.by.id } : {}),
-    ...(context.by ? { named: true } : {}),
+    ...(instrument ? { instrument: instrument.id } : by ? { instrument: by.id } : {}),
+    ...(by ? { named: true } : {}),
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
     ...(typical && made?.verdict ? { typical } : {}),

@@ -2,7 +2,9 @@ import { channelHz, hazardCautions, pointOf, type Condition, type LaidCard, type
 import { attempt } from '../errors/core-error';
 import type { ReadingSubject } from '../tape';
 import type { Unit } from '../quantity';
-import type { EntryContext } from '../line';
+import { wordsOf, type EntryContext } from '../line';
+import type { Instrument } from '../measure';
+import { byWhat, namedAtEnd } from './by-instrument';
 import { readLine } from './entry-line';
 
 /** What a line would be a reading of, if it had a value. */
@@ -17,6 +19,8 @@ export interface ValueWanted {
   readonly word?: string;
   /** The frequency in Hz from which the value is how far off. */
   readonly nominalHz?: number;
+  /** Who is to read it, where that was said. */
+  readonly by?: Instrument;
   /** Between what it should stand, in the unit; absent where the card does not say. */
   readonly low?: number;
   readonly high?: number;
@@ -49,6 +53,12 @@ function readAtStep(line: string, context: EntryContext): string | undefined {
  * point of its step.
  */
 export function valueWanted(line: string, context: EntryContext): ValueWanted | undefined {
+  // `tp7 by bench meter` says who is to read it.
+  const named = namedAtEnd(wordsOf(line), line, context, () => false);
+  if (named) {
+    const wanted = valueWanted(`${named.line} `, context);
+    return wanted && { ...wanted, by: named.by };
+  }
   const at = readAtStep(line, context);
   if (at !== undefined) return valueWanted(at.toLowerCase(), context);
   const whole = attempt(() => readLine(line, context));
@@ -63,6 +73,8 @@ export function valueWanted(line: string, context: EntryContext): ValueWanted | 
   const limit = card && subject.what === 'limit' ? card.limits.find(({ id }) => id === subject.limit) : undefined;
   // The frequency of a channel is that of its carrier.
   const hazard = point?.hazard ?? limit?.hazard ?? (subject.what === 'channel' ? 'rf' : 'none');
+  const test = card && limit ? testOf(card, limit, condition) : {};
+  const by = byWhat(context, { unit, ...test });
   const most = Math.max(...[low, high].flatMap((bound) => (bound === undefined ? [] : [Math.abs(bound)])));
   return {
     subject,
@@ -70,10 +82,11 @@ export function valueWanted(line: string, context: EntryContext): ValueWanted | 
     unit,
     ac: point !== undefined && readAsAc(point),
     condition,
-    ...(card && limit ? testOf(card, limit, condition) : {}),
+    ...test,
     ...(low === undefined ? {} : { low }),
     ...(high === undefined ? {} : { high }),
     ...(Number.isFinite(most) ? { most } : {}),
+    ...(by ? { by } : {}),
     caution: hazardCautions[hazard] || (unit === 'ohm' || unit === 'F' ? withoutPower : ''),
   };
 }

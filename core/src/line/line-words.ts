@@ -21,6 +21,8 @@ export interface EntryContext {
   readonly instruments: readonly Instrument[];
   /** The instrument by which it is read, where that was said. */
   readonly by?: Instrument;
+  /** The instrument that is in hand: what it reads is read by it, until another is taken. */
+  readonly inHand?: Instrument;
   /** Whether a designator that the card does not name stands on its sheets. */
   readonly onSheets?: (designator: string) => boolean;
   /** Why a part should not be fitted yet, such as a bias outside its window; undefined where nothing speaks against it. */

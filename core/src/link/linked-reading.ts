@@ -11,10 +11,14 @@ export type Reader = { readonly instrument: Instrument } | { readonly why: strin
 const mostOf = (instrument: Instrument, unit: Unit): number =>
   Math.max(...((instrument.byUnit?.[unit] ?? instrument).ranges ?? [Infinity]));
 
-/** The linked instrument that reads what is wanted, the one reached for first where several do. One whose ranges end below it is left out. */
+/**
+ * The linked instrument that reads what is wanted: the one that was said, else the one reached for first where several do. One whose ranges
+ * end below it is left out.
+ */
 export function readerFor(wanted: ValueWanted, instruments: readonly Instrument[]): Reader {
-  const { unit, most = 0 } = wanted;
-  const able = canBeLinked(unit) ? instrumentsFor(instruments, wanted) : [];
+  const { unit, most = 0, by } = wanted;
+  const able = canBeLinked(unit) ? instrumentsFor(by ? instruments.filter(({ id }) => id === by.id) : instruments, wanted) : [];
+  if (by && !able.length) return { why: `${by.name} does not read this over the link: type what it shows.` };
   const linked = able.filter(({ link }) => link);
   const fit = linked.find((instrument) => isLevel(unit) || mostOf(instrument, unit) >= most);
   if (fit) return { instrument: fit };
@@ -47,5 +51,8 @@ export function isSteady(before: number | null, now: number | null, step: number
   return apart <= Math.max(3 * step, isLevel(unit) ? 0.3 : 0.002 * Math.max(Math.abs(now), Math.abs(before)));
 }
 
-/** A line that wanted a value, with the value that was read: `tp3` and 13.21 V give `tp3 13.21 V`. */
-export const lineWith = (line: string, reading: ScpiReading, unit: Unit): string => `${line.trim()} ${figureWords(reading, unit)}`;
+/** A line that wanted a value, with the value that was read, before who read it: `tp3` and 13.21 V give `tp3 13.21 V`. */
+export function lineWith(line: string, reading: ScpiReading, unit: Unit): string {
+  const [, base = line, by = ''] = /^(.*?)(\s+(?:by|with)\s.*)?$/i.exec(line.trim()) ?? [];
+  return `${base} ${figureWords(reading, unit)}${by}`;
+}

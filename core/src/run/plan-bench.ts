@@ -23,6 +23,8 @@ export interface BenchNode {
   /** How far it lies off, in Hz; absent where nothing was read. */
   readonly offHz?: number;
   readonly state: NodeState;
+  /** Where it runs on a crystal that somebody changed: which, and what was said of it. */
+  readonly otherBy?: string;
   /** The start of the line that reads it; undefined where it has no point and is no carrier. */
   readonly start?: string;
 }
@@ -41,6 +43,8 @@ export interface PlanBench {
 const usualShare = 50e-6;
 /** Beyond this no trimmer has been turned: it is another frequency. */
 const wrongShare = 300e-6;
+
+const hzText = (hz: number): string => quantityText(hz, 'Hz', { digits: 7 });
 
 const makesText = ({ does, factor }: PlanNode, set: Readonly<Record<string, number>>, id: string): string => {
   const by = set[id] ?? factor;
@@ -121,10 +125,21 @@ function startOf(card: LaidCard, node: PlanNode, plan: PlanAt): string | undefin
   return node.carrier === 'transmit' && channel !== undefined ? `ch${channel} keyed ` : undefined;
 }
 
+/** The crystal that somebody changed, where a node runs on it in this state of the set. */
+function otherBy(card: LaidCard, node: string, should: number | undefined): Pick<BenchNode, 'otherBy'> {
+  const other = card.otherCrystals?.find(({ nodes, isHz }) => nodes.includes(node) && isHz === should);
+  return other ? { otherBy: `${other.designator} is changed from ${hzText(other.wasHz)} to ${hzText(other.isHz)}: ${other.title}` } : {};
+}
+
 /** From where to where the carriers of one direction go by the tunings, and what was read of them. */
 function coverageOf(card: LaidCard, counted: readonly Counted[], keyed: boolean): PlanBench['coverage'] {
+  // With other crystals the channels are no more those of the plan of channels.
+  const byPlan = (condition: Condition): number | undefined => {
+    const plan = card.otherCrystals ? planAt(card, { ...condition, keyed }) : undefined;
+    return plan?.carrier && plan.hz.get(plan.carrier.id);
+  };
   const made = card.tunings.flatMap(({ condition, hz }) =>
-    condition.keyed !== undefined && condition.keyed !== keyed ? [] : (hz ?? channelHz(card, condition.channel) ?? []),
+    condition.keyed !== undefined && condition.keyed !== keyed ? [] : (hz ?? byPlan(condition) ?? channelHz(card, condition.channel) ?? []),
   );
   if (made.length < 2) return undefined;
   const read = counted.flatMap(({ node, readHz, plan }) =>
@@ -172,6 +187,7 @@ export function planBench(card: LaidCard, stood: readonly TapeEntry[], condition
       ...(read ? { readHz: read.readHz } : {}),
       ...(read && read.readHz !== null && should !== undefined ? { offHz: read.readHz - should } : {}),
       state: should === undefined ? 'unread' : stateOf(read, should, share, wrongBeyond(card, plan.hz, should, share)),
+      ...otherBy(card, node.id, should),
       ...(start === undefined ? {} : { start }),
     };
   });
@@ -195,10 +211,7 @@ export function planBench(card: LaidCard, stood: readonly TapeEntry[], condition
 export function planFinding({ firstWrong, unreadBefore }: PlanBench): string {
   if (!firstWrong) return '';
   const { name, shouldHz, readHz, state } = firstWrong;
-  const read =
-    state === 'dead'
-      ? 'is dead'
-      : `reads ${quantityText(readHz ?? 0, 'Hz', { digits: 7 })}, not ${quantityText(shouldHz ?? 0, 'Hz', { digits: 7 })}`;
+  const read = state === 'dead' ? 'is dead' : `reads ${hzText(readHz ?? 0)}, not ${hzText(shouldHz ?? 0)}`;
   const first = unreadBefore.length ? `Read ${[...new Set(unreadBefore.map((node) => node.name))].join(' and ')} first: ` : '';
   return `${first}${name} ${read}${unreadBefore.length ? ', which may only follow.' : ', and nothing that it is made from was read wrong: it accuses this section.'}`;
 }

@@ -155,6 +155,7 @@ export class EntryLine {
     this.lineBefore = line;
     this.setText('');
     this.line.setCondition(understood.condition);
+    if (!understood.entry && understood.inHand !== undefined) this.line.take(understood.inHand);
     if (understood.entry) await this.write([understood.entry, ...(understood.more ?? [])], line);
   }
 

@@ -4,7 +4,8 @@ import { readLine } from '@amber-relay/core/entry';
 import { attempt } from '@amber-relay/core/errors';
 import { biasInDoubt, startCondition } from '@amber-relay/core/job';
 import type { EntryContext } from '@amber-relay/core/line';
-import { rememberCondition, rememberedCondition } from '../bench/condition-memory';
+import type { Instrument } from '@amber-relay/core/measure';
+import { conditionMemory, inHandMemory } from '../bench/job-memory';
 import { CardSheets } from '../sheets/card-sheets';
 import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';
@@ -19,18 +20,26 @@ export class LineOffer {
   /** The condition that stays; a job starts from the card's usual channel and first mode, and is found as it was left. */
   private readonly stays = linkedSignal<string, Condition>({
     source: () => `${this.job.jobId()} ${this.job.card()?.id ?? ''}`,
-    computation: () => rememberedCondition(this.job.jobId()) ?? startCondition(this.job.card()),
+    computation: () => conditionMemory.of(this.job.jobId()) ?? startCondition(this.job.card()),
   });
   readonly condition = this.stays.asReadonly();
+  private readonly inHandId = linkedSignal<string, string | undefined>({
+    source: () => this.job.jobId(),
+    computation: (jobId) => inHandMemory.of(jobId),
+  });
+  /** The instrument that is in hand: what it reads in the lines that follow is read by it. */
+  readonly inHand = computed(() => this.job.instruments().find(({ id }) => id === this.inHandId()));
   readonly context = computed((): EntryContext => {
     const card = this.job.card();
     const index = this.sheets?.index();
+    const inHand = this.inHand();
     return {
       condition: this.condition(),
       // What is told afterwards is not still to come.
       now: new Date(this.clock.minute()),
       instruments: this.job.instruments(),
       ...(card ? { card } : {}),
+      ...(inHand ? { inHand } : {}),
       against: (designator: string) => biasInDoubt(card, this.job.tape(), designator),
       stock: this.job.stock().map(({ id, part, drawer, quantity, priceMinor }) => ({
         id,
@@ -51,7 +60,13 @@ export class LineOffer {
   /** From now on the set stands so. */
   setCondition(condition: Condition): void {
     this.stays.set(condition);
-    rememberCondition(this.job.jobId(), condition);
+    conditionMemory.keep(this.job.jobId(), condition);
+  }
+
+  /** From now on this instrument is in hand; null takes it out of hand. */
+  take(instrument: Instrument | null): void {
+    this.inHandId.set(instrument?.id);
+    inHandMemory.keep(this.job.jobId(), instrument?.id);
   }
 
   /** Puts a line into the entry line, ready for its value. */

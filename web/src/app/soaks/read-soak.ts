@@ -6,7 +6,7 @@ import type { EntryContext } from '@amber-relay/core/line';
 import { lineWith, readerFor } from '@amber-relay/core/link';
 import { standing } from '@amber-relay/core/tape';
 import { firstValueFrom } from 'rxjs';
-import { rememberedCondition } from '../bench/condition-memory';
+import { conditionMemory } from '../bench/job-memory';
 import { InstrumentLink } from '../instruments/instrument-link';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
@@ -32,7 +32,7 @@ export async function readSoak(injector: Injector, { jobId, start }: SoakPlan, w
 
   const [instruments, settings] = await Promise.all([firstValueFrom(shop.instruments$), firstValueFrom(shop.settings$)]);
   const context: EntryContext = {
-    condition: rememberedCondition(jobId) ?? startCondition(card),
+    condition: conditionMemory.of(jobId) ?? startCondition(card),
     now: clock.now(),
     instruments,
     ...(card ? { card } : {}),

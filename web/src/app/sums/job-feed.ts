@@ -5,7 +5,7 @@ import { startCondition } from '@amber-relay/core/job';
 import { standing } from '@amber-relay/core/tape';
 import { of, switchMap } from 'rxjs';
 import { BenchLine } from '../bench/bench-line';
-import { rememberedCondition } from '../bench/condition-memory';
+import { conditionMemory } from '../bench/job-memory';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
@@ -54,7 +54,7 @@ export class JobFeed {
     const file = this.bench.file();
     if (!file) return [];
     const { card } = file;
-    const condition = rememberedCondition(file.row.id) ?? startCondition(card);
+    const condition = conditionMemory.of(file.row.id) ?? startCondition(card);
     return fedBy(this.open.sum().id, {
       stood: standing(this.tape()),
       condition,

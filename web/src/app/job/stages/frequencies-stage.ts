@@ -53,7 +53,9 @@ const hzText = (hz: number): string => quantityText(hz, 'Hz', { digits: 7 });
               (click)="take(node.of)"
             >
               <span class="name">{{ node.of.short }}</span>
-              <small class="quiet">{{ node.of.makes }}{{ node.of.carrier ? ', ' + node.of.carrier : '' }}</small>
+              <small class="quiet"
+                >{{ node.of.makes }}{{ node.of.carrier ? ', ' + node.of.carrier : '' }}{{ node.of.otherBy ? ', changed' : '' }}</small
+              >
               <span class="fig">{{ node.should }}</span>
               <span class="fig read">{{ node.read }}</span>
             </button>
@@ -63,6 +65,9 @@ const hzText = (hz: number): string => quantityText(hz, 'Hz', { digits: 7 });
           Each box says what it should be in the state above, and below it what was read. Press one to read it; another channel, band or
           mode is chosen at the entry line.
         </p>
+        @for (says of others(); track says) {
+          <p class="attention" data-other>{{ says }}.</p>
+        }
         @if (coverage()) {
           <p>{{ coverage() }}</p>
         }
@@ -180,6 +185,9 @@ export class FrequenciesStage {
     const span = ([from, to]: readonly [number, number]): string => (from === to ? hzText(from) : `${hzText(from)} to ${hzText(to)}`);
     return `${this.line.condition().keyed ? 'Sends' : 'Receives'} ${span(should)} by its card${read ? `; read: ${span(read)}` : ''}.`;
   });
+
+  /** Crystals that somebody changed, of those that make what is received or sent here. */
+  protected readonly others = computed(() => [...new Set(this.bench()?.nodes.flatMap(({ otherBy }) => otherBy ?? []))]);
 
   /** The picture: sources left, what is made from them behind them, each column from the top. */
   protected readonly plan = computed(() => {
