@@ -14,6 +14,7 @@ const testWords: Readonly<Partial<Record<RecordedWhat, RegExp>>> = {
   bandwidth: /^(bw|occ|width)/,
   'spill-below': /^(spill|acp|next|neigh)/,
   'spill-above': /^(spill|acp|next|neigh)/,
+  'third-order': /^imd/,
   'turn-on': /^drift/,
   sinad: /^sinad/,
   sn: /^(sn|s-n)$/,

@@ -75,23 +75,28 @@ export function overTold(
   }: { readonly nominalHz?: number | undefined; readonly mode?: string | undefined; readonly spacingHz?: number },
 ): OverTold {
   const suppressed = /^(usb|lsb|ssb)/i.test(mode ?? '');
+  // Without a carrier, and of two tones, a swing of frequency or amplitude is no modulation.
+  const { twoTone } = keying;
+  const single = suppressed || twoTone !== undefined;
   const clipped = keying.clippedShare > clippedFrom;
   const { tunedHz, errorPpm, plusMinusPpm } = receiver;
   const shownHz = tunedHz === undefined ? undefined : tunedHz + keying.carrierOffsetHz;
-  const carrierHz = shownHz === undefined || suppressed ? undefined : shownHz * (1 + errorPpm * 1e-6);
+  const carrierHz = shownHz === undefined || single ? undefined : shownHz * (1 + errorPpm * 1e-6);
   const off = carrierHz === undefined || nominalHz === undefined ? undefined : carrierHz - nominalHz;
   const real = keying.spurious.filter(({ of }) => !of);
-  const modulated = keying.modulation === 'fm';
+  const modulated = keying.modulation === 'fm' && !single;
   return {
     ...(carrierHz === undefined ? {} : { carrierHz }),
     figures: [
       ...maybe('carrier', off, 'Hz', 1 + plusMinusPpm * 1e-6 * (shownHz ?? 0)),
       ...(modulated ? [figure('deviation', keying.peakDeviationHz, 'Hz', 0.02 * keying.peakDeviationHz + 5)] : []),
-      ...(keying.modulation === 'am' && !clipped ? [figure('depth', keying.amDepthPercent, '%', 2)] : []),
-      ...(keying.response ? [] : maybe('tone', keying.toneHz, 'Hz', 0.5)),
-      ...(clipped && !modulated ? [] : maybe('distortion', keying.distortionPercent, '%', 0.5)),
-      ...maybe('sub-tone', keying.subToneHz, 'Hz', 0.3),
-      ...maybe('sub-deviation', keying.subDevHz, 'Hz', 0.03 * (keying.subDevHz ?? 0) + 5),
+      ...(keying.modulation === 'am' && !single && !clipped ? [figure('depth', keying.amDepthPercent, '%', 2)] : []),
+      ...(keying.response || single ? [] : maybe('tone', keying.toneHz, 'Hz', 0.5)),
+      ...((clipped && !modulated) || single ? [] : maybe('distortion', keying.distortionPercent, '%', 0.5)),
+      ...(single ? [] : maybe('sub-tone', keying.subToneHz, 'Hz', 0.3)),
+      ...(single ? [] : maybe('sub-deviation', keying.subDevHz, 'Hz', 0.03 * (keying.subDevHz ?? 0) + 5)),
+      ...(clipped ? [] : maybe('third-order', twoTone?.thirdDbc, 'dBc', 1)),
+      ...(clipped ? [] : maybe('fifth-order', twoTone?.fifthDbc, 'dBc', 1)),
       ...(clipped
         ? []
         : [
@@ -101,22 +106,26 @@ export function overTold(
             ...maybe('spurious', real[0]?.dBc, 'dBc', 2),
             ...(keying.keyedS >= shortS ? [figure('power-end', keying.powerEndDb, 'dB', 0.1)] : []),
           ]),
-      ...(suppressed ? [] : maybe('turn-on', keying.turnOnHz, 'Hz', 3)),
-      ...(suppressed ? [] : maybe('drift', keying.driftHz, 'Hz', 2)),
+      ...(single ? [] : maybe('turn-on', keying.turnOnHz, 'Hz', 3)),
+      ...(single ? [] : maybe('drift', keying.driftHz, 'Hz', 2)),
       ...maybe('rise', keying.riseS, 's', 2e-4),
       ...maybe('fall', keying.fallS, 's', 2e-4),
-      ...cornerFigures(keying.response),
+      ...(single ? [] : cornerFigures(keying.response)),
     ],
     troubles: troublesOf(keying, off, { tunedHz, nominalHz, spacingHz, clipped }),
     cannot: [
       'absolute power: the recording has no level of its own',
       `harmonics and lines outside its span${real.length ? '' : `; inside, none stands above ${quantityText(keying.seenToDbc, 'dBc', { step: 1 })}`}`,
       ...(suppressed ? ['the carrier of a set that suppresses it'] : []),
+      ...(twoTone && twoTone.thirdDbc === undefined && !clipped
+        ? [`products of the two tones: none stands above ${quantityText(twoTone.seenToDbc, 'dBc', { step: 1 })}`]
+        : []),
+      ...(suppressed && !twoTone ? ['products of distortion: send two tones of the same strength'] : []),
       ...(tunedHz === undefined ? ['the carrier: what the receiver was tuned to is not known'] : []),
       ...(tunedHz !== undefined && nominalHz === undefined ? ['the carrier against its channel: say where it should be'] : []),
       ...(clipped ? ['depth, bandwidth, spill, lines beside it and power, for it is clipped'] : []),
       ...(keying.riseS === undefined ? ['how it comes on: keying itself is not on the recording'] : []),
-      ...(keying.toneHz === null ? ['distortion and response: it was sent without a tone'] : []),
+      ...(keying.toneHz === null && !single ? ['distortion and response: it was sent without a tone'] : []),
     ],
   };
 }

@@ -1,7 +1,7 @@
 import { recordedMode } from './recorded-mode';
 
 describe('the mode of a recording', () => {
-  const of = (modulation: 'fm' | 'am' | 'none', mode: string | undefined, modes: readonly string[]) =>
+  const of = (modulation: 'fm' | 'am' | 'two-tone' | 'none', mode: string | undefined, modes: readonly string[]) =>
     recordedMode(modulation, { keyed: true, channel: 19, ...(mode === undefined ? {} : { mode }) }, modes);
 
   it('is as the line has it where the recording does not speak against it', () => {
@@ -14,6 +14,8 @@ describe('the mode of a recording', () => {
       ['fm', 'USB'],
       ['am', 'LSB'],
       ['am', 'CW'],
+      ['two-tone', 'USB'],
+      ['two-tone', 'LSB'],
       ['fm', undefined],
     ] as const)
       expect(of(modulation, mode, ['AM', 'FM']))
@@ -27,6 +29,9 @@ describe('the mode of a recording', () => {
       'It is frequency modulated, and the line stands at AM: press FM there, if the set stood so. Until then it is kept without a mode.',
     );
     const am = of('am', 'NFM', ['AM', 'AM narrow', 'NFM']);
+    const two = of('two-tone', 'AM', ['AM', 'LSB', 'USB']);
+    expect(two.condition.mode).toBeUndefined();
+    expect(two.trouble).toContain('It is two tones without a carrier, and the line stands at AM: press LSB or USB there');
     expect(am.condition.mode).toBeUndefined();
     expect(am.trouble).toContain('It is amplitude modulated, and the line stands at NFM: press AM or AM narrow there');
   });

@@ -2,8 +2,9 @@ import type { Condition } from '../card';
 import type { Keying } from '../signal';
 
 const families = {
-  fm: { is: /^[nw]?fm$|^f[23]e$/i, word: 'frequency' },
-  am: { is: /^am|^a3e$/i, word: 'amplitude' },
+  fm: { is: /^[nw]?fm$|^f[23]e$/i, says: 'It is frequency modulated' },
+  am: { is: /^am|^a3e$/i, says: 'It is amplitude modulated' },
+  'two-tone': { is: /^(?:[ul]sb|ssb|j3e)/i, says: 'It is two tones without a carrier' },
 } as const;
 
 /**
@@ -20,18 +21,19 @@ export function recordedMode(
 ): { readonly condition: Condition; readonly trouble?: string } {
   const { mode } = said;
   if (modulation === 'none' || mode === undefined) return { condition: said };
-  const [own, other] = modulation === 'fm' ? [families.fm, families.am] : [families.am, families.fm];
-  // Speech by single sideband swings both ways.
-  if (!other.is.test(mode)) return { condition: said };
+  const own = families[modulation];
+  // Speech by single sideband swings both ways, so that it speaks against nothing.
+  const others = (['fm', 'am'] as const).filter((each) => each !== modulation);
+  if (!others.some((each) => families[each].is.test(mode))) return { condition: said };
   const meant = modes.filter((each) => own.is.test(each));
   if (!meant.length)
     return {
       condition: said,
-      trouble: `It is ${own.word} modulated, and this set has only ${mode}: look for hum, howl or an unsteady loop; without modulation, key it again with a tone.`,
+      trouble: `${own.says}, and this set has only ${mode}: look for hum, howl or an unsteady loop; without modulation, key it again with a tone.`,
     };
   const { mode: _, ...condition } = said;
   return {
     condition,
-    trouble: `It is ${own.word} modulated, and the line stands at ${mode}: press ${meant.join(' or ')} there, if the set stood so. Until then it is kept without a mode.`,
+    trouble: `${own.says}, and the line stands at ${mode}: press ${meant.join(' or ')} there, if the set stood so. Until then it is kept without a mode.`,
   };
 }

@@ -47,6 +47,41 @@ describe('What one over tells', () => {
     expect(overTold(keying, receiver, {}).cannot.join()).toContain('where it should be');
   });
 
+  const sideband = {
+    fm: [],
+    suppressed: true,
+    amplitude: 0.1,
+    keyed: [-1, 4] as const,
+    lines: [
+      { hz: 5700, dBc: 0 },
+      { hz: 6900, dBc: 0 },
+      { hz: 4500, dBc: -26 },
+      { hz: 8100, dBc: -28 },
+    ],
+  };
+  it('tells the products of two tones, and takes them for no modulation, whatever the mode says', async () => {
+    const keying = await read(sideband);
+    for (const mode of ['USB', 'AM', undefined]) {
+      const told = overTold(keying, receiver, { ...at, mode });
+      expect(told.figures.map(({ what }) => what))
+        .withContext(`${mode}`)
+        .toEqual(['third-order', 'bandwidth', 'spill-below', 'spill-above', 'power-end']);
+      expect(Math.abs((value(told.figures, 'third-order') ?? 0) + 26)).toBeLessThan(1);
+      expect(told.cannot.join()).not.toContain('without a tone');
+    }
+    expect(keying.modulation).toBe('two-tone');
+    const clean = overTold(await read({ ...sideband, lines: sideband.lines.slice(0, 2) }), receiver, { ...at, mode: 'USB' });
+    expect(value(clean.figures, 'third-order')).toBeUndefined();
+    expect(clean.cannot.join()).toMatch(/products of the two tones: none stands above −\d\d dBc/);
+  });
+
+  it('tells no deviation, depth, tone or distortion of a voice by single sideband', async () => {
+    const voice = [310, 480, 700, 1150, 1900, 2500].map((hz, k) => ({ hz: 5000 + hz, dBc: -2.5 * k }));
+    const told = overTold(await read({ ...sideband, lines: voice }), receiver, { ...at, mode: 'USB' });
+    expect(told.figures.map(({ what }) => what)).toEqual(['bandwidth', 'spill-below', 'spill-above', 'power-end']);
+    expect(told.cannot.join()).toContain('send two tones of the same strength');
+  });
+
   it('says that I and Q are swapped, that it is another channel, clipped or short', async () => {
     expect(overTold(await read({ swapped: true }), receiver, at).troubles.join()).toContain('swapped');
     expect(overTold(await read({ offsetHz: -9000 }), receiver, { ...at, nominalHz: tunedHz + 2000 }).troubles.join()).toContain(

@@ -29,6 +29,13 @@ function made(name: string, n: number, value: (k: number) => number): Float64Arr
 /** Hann window of n points, periodic. Sum n/2, sum of squares 3n/8. */
 export const hann = (n: number): Float64Array => made('hann', n, (k) => 0.5 - 0.5 * Math.cos((2 * Math.PI * k) / n));
 
+/** Blackman-Harris window of four terms, periodic: nothing beside its main lobe of four bins to each side stands above −92 dB. */
+export const blackmanHarris = (n: number): Float64Array =>
+  made('blackman-harris', n, (k) => {
+    const x = (2 * Math.PI * k) / n;
+    return 0.35875 - 0.48829 * Math.cos(x) + 0.14128 * Math.cos(2 * x) - 0.01168 * Math.cos(3 * x);
+  });
+
 /** Flat window whose ends, `share` of the length in all, are halves of a Hann window (F. J. Harris, Proc. IEEE 66, 1978). */
 export function tukey(n: number, share: number): Float64Array {
   const taper = Math.max(1, Math.floor((share * n) / 2));

@@ -3,6 +3,7 @@ import { IqMeter, type IqReading } from './iq-meter';
 import { IqSurvey, type Survey } from './iq-survey';
 import { ResponseTracker, type Response } from './response';
 import { SinadMeter } from './sinad-meter';
+import { TwoToneMeter, type TwoTone } from './two-tone';
 import type { Progress, Recording } from './analyse';
 
 /** A line inside the span that is not the emission. */
@@ -19,7 +20,7 @@ interface Spurious {
 export interface Keying extends IqReading {
   /** How long it was keyed, of what was recorded. */
   readonly keyedS: number;
-  readonly modulation: 'fm' | 'am' | 'none';
+  readonly modulation: 'fm' | 'am' | 'two-tone' | 'none';
   /** Largest swing of the frequency to each side of its mean. */
   readonly upHz: number;
   readonly downHz: number;
@@ -47,6 +48,8 @@ export interface Keying extends IqReading {
   /** Spill into the channels beside it, in dBc; undefined where the span ends before, or no spacing was named. */
   readonly spillBelowDbc?: number;
   readonly spillAboveDbc?: number;
+  /** Where it is two tones, as a single-sideband transmitter is tested with. */
+  readonly twoTone?: TwoTone;
 }
 
 /** Means of frequency and power are taken over so long. */
@@ -188,6 +191,7 @@ function powerIn({ averaged, binHz, noiseInBin }: Survey, fromHz: number, toHz: 
 class KeyingMeter {
   private readonly meter: IqMeter;
   private readonly time = new OverTime();
+  private readonly tones: TwoToneMeter;
   private readonly rise: Edge | undefined;
   private readonly fall: Edge | undefined;
 
@@ -196,6 +200,7 @@ class KeyingMeter {
     private readonly spacingHz: number | undefined,
   ) {
     this.meter = new IqMeter(survey, this.time.take);
+    this.tones = new TwoToneMeter(survey);
     this.time.length = Math.max(1, Math.round(this.meter.rateHz * blockS));
     const { from, to, frames, sampleRateHz } = survey;
     const frame = (seconds: number): number => Math.round(seconds * sampleRateHz);
@@ -205,6 +210,7 @@ class KeyingMeter {
 
   push(i: ArrayLike<number>, q: ArrayLike<number>): void {
     this.meter.push(i, q);
+    this.tones.push(i, q);
     this.rise?.push(i, q);
     this.fall?.push(i, q);
   }
@@ -225,10 +231,11 @@ class KeyingMeter {
     const turnOn = Math.min(10, third);
     const spread = (values: readonly number[]): number => decibels(Math.max(...values, 1e-30) / Math.max(Math.min(...values), 1e-30));
     const [riseS, fallS] = [this.rise?.seconds(), this.fall?.seconds()];
+    const twoTone = this.tones.finish();
     return {
       ...reading,
       keyedS: (survey.to - survey.from) / survey.sampleRateHz,
-      modulation: kind,
+      modulation: twoTone ? 'two-tone' : kind,
       upHz,
       downHz,
       ...(reading.subToneHz === undefined ? {} : { subDevHz }),
@@ -244,6 +251,7 @@ class KeyingMeter {
       centreHz: survey.centreHz,
       ...spuriousIn(survey, reading.occupiedBandwidth99Hz),
       ...(this.spacingHz === undefined ? {} : spillOf(survey, this.spacingHz)),
+      ...(twoTone ? { twoTone } : {}),
     };
   }
 }

@@ -24,6 +24,8 @@ export interface StandInOver {
   readonly sweep?: { readonly fromHz: number; readonly toHz: number; readonly devHz: number; readonly cornerHz: number };
   /** Lines beside it, from the middle of the recording, in dBc. */
   readonly lines?: readonly { readonly hz: number; readonly dBc: number }[];
+  /** Without its carrier: only the lines are sent, as from a single-sideband transmitter. */
+  readonly suppressed?: boolean;
   /** Noise over the sampled bandwidth, against the carrier. */
   readonly noiseDb?: number;
   readonly seed?: number;
@@ -68,8 +70,8 @@ export function standInOver(over: StandInOver): [Float32Array, Float32Array] {
     let envelope = amplitude * Math.max(0, Math.min(1, (t - on) / rampS, (off - t) / rampS));
     if (over.endDb) envelope *= 10 ** ((over.endDb * Math.max(0, t - on)) / (Math.min(seconds, off) - Math.max(0, on)) / 20);
     for (const tone of am) envelope *= 1 + tone.depth * Math.cos(2 * Math.PI * tone.hz * t);
-    let re = envelope * Math.cos(phase);
-    let im = envelope * Math.sin(phase);
+    let re = over.suppressed ? 0 : envelope * Math.cos(phase);
+    let im = over.suppressed ? 0 : envelope * Math.sin(phase);
     if (envelope > 0)
       for (const line of lines) {
         const size = amplitude * 10 ** (line.dBc / 20);

@@ -182,6 +182,8 @@ export const recordedNames: Readonly<Record<RecordedWhat, string>> = {
   'spill-below': 'into the channel below',
   'spill-above': 'into the channel above',
   spurious: 'strongest line beside it',
+  'third-order': 'products of the third order, against either tone',
+  'fifth-order': 'products of the fifth order, against either tone',
   'power-end': 'power at the end, against the beginning',
   'turn-on': 'off at keying, against later',
   drift: 'drift',

@@ -106,6 +106,8 @@ export const recordedWhats = [
   'spill-below',
   'spill-above',
   'spurious',
+  'third-order',
+  'fifth-order',
   'power-end',
   'turn-on',
   'drift',
