@@ -59,7 +59,11 @@ function newPoint(point: string, words: readonly Word[], line: string, context: 
   const taken = takeValue(rest, undefined, line);
   // Where nothing is known of a point, a bare figure is volts on a card that begins, but `28.1M` is hardly megavolts.
   if (taken.quantity && !taken.unit && (!context.card || !/^[-+−]?[\d.,]+$/.test(line.slice(rest[0]?.at).trim())))
-    return refuse(rest[0]?.at ?? line.length, 'The unit is missing.', `Write it like: ${point.toLowerCase()} 13.2v`);
+    return refuse(
+      rest[0]?.at ?? line.length,
+      'The unit is missing.',
+      `Write it like: ${point.toLowerCase()} 13.2v, or ${point.toLowerCase()} 10.24MHz`,
+    );
   const unit = taken.unit || 'V';
   return reading(
     context,

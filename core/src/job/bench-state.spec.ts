@@ -55,6 +55,13 @@ describe('the bench', () => {
     expect([known, dead, clean, loose].map((entry) => lessonOf(entry!, card))).toEqual([undefined, undefined, undefined, undefined]);
   });
 
+  it('learns no frequency of a set with other crystals than the chassis has', () => {
+    const [counted] = tapeOf({ ...readingBody('TP5', 17.915e6, 'no-limit', { condition: {} }), unit: 'Hz' });
+    expect(lessonOf(counted!, card)?.kind).toBe('reading');
+    const crystal = { designator: 'X5', title: 'extra channels', wasHz: 17.465e6, isHz: 17.915e6, nodes: ['a'] };
+    expect(lessonOf(counted!, { ...card, otherCrystals: [crystal] })).toBeUndefined();
+  });
+
   it('learns a step of alignment from what was turned, unless the card has one or nothing came of it', () => {
     const turned = (rest: object): unknown => {
       const [entry] = tapeOf({ kind: 'adjustment', how: 'set', adjuster: 'L9', ...rest });

@@ -84,6 +84,8 @@ export function lessonOf(entry: TapeEntry, card: LaidCard): Lesson | undefined {
   if (entry.kind === 'injection') return injectionOf(entry, card);
   if (entry.kind === 'reading' && entry.subject.what === 'limit' && entry.typical && entry.verdict === 'in')
     return { kind: 'limit', limit: entry.subject.limit };
+  // With other crystals than those of the chassis a frequency is this set's own.
+  if (entry.kind === 'reading' && entry.unit === 'Hz' && card.otherCrystals) return undefined;
   if (entry.kind === 'reading' && entry.subject.what === 'point' && (entry.verdict === 'no-limit' || entry.typical) && entry.value !== null)
     return { kind: 'reading', point: entry.subject.point, value: entry.value, condition: entry.condition };
   if (entry.kind === 'finding' && entry.section && entry.finding !== 'clean')

@@ -50,7 +50,7 @@ export function sweptTables(card: LaidCard | undefined, stood: readonly TapeEntr
     const picture = pictureOf(now, before);
     return [
       {
-        title: now.title,
+        title: [now.title, now.under].filter(Boolean).join(', '),
         rows: now.steps.map(({ name, reading }, k) => {
           const was = before?.steps[k]?.reading;
           return { step: name, before: was ? readingText(was) : '', after: reading ? cellOf(reading) : nothing };

@@ -1,4 +1,4 @@
-import { expectationAt, phaseLoops, pointName, type Condition, type LaidCard } from '../card';
+import { conditionText, expectationAt, phaseLoops, pointName, type Condition, type LaidCard } from '../card';
 import { conditionWords, usualSteps } from '../line';
 import { parseQuantity, quantityText } from '../quantity';
 import { ofKind, readingText, sweptText, sweptWord, type EntryOf, type Swept, type TapeEntry } from '../tape';
@@ -30,6 +30,8 @@ export interface SweepRun {
   readonly title: string;
   readonly of: Swept;
   readonly over: SweptOver;
+  /** What stays, in words: `AM, receive`; empty where nothing does. */
+  readonly under: string;
   readonly steps: readonly SweepStep[];
 }
 
@@ -105,8 +107,7 @@ const keyOf = ({ of, over, condition, steps }: Sweep): string =>
   JSON.stringify([of, over, condition, ...(of.what === 'points' ? steps : [])]);
 
 /** `TP1 to TP5, one point after another`. */
-const pointsTitle = (card: LaidCard | undefined, steps: readonly string[]): string =>
-  `${steps[0] ?? ''} to ${steps.at(-1) ?? ''}, ${sweptText({ what: 'points' }, card)}`;
+const pointsTitle = (steps: readonly string[]): string => `${steps[0] ?? ''} to ${steps.at(-1) ?? ''}, one point after another`;
 
 /** What may have changed the set since: a sweep that was read before is taken anew. */
 const changes = (entry: TapeEntry): boolean =>
@@ -127,9 +128,10 @@ function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEnt
     id,
     seq,
     key,
-    title: of.what === 'points' ? pointsTitle(card, steps) : `${sweptText(of, card)} over ${sweptNames[over]}`,
+    title: of.what === 'points' ? pointsTitle(steps) : `${sweptText(of, card)} over ${sweptNames[over]}`,
     of,
     over,
+    under: conditionText(condition),
     steps: steps.map((step, k) => {
       const at = { ...condition, ...stateAt(over, step) };
       const isHere = ({ reading, had }: (typeof own)[number]): boolean => isOf(card, of, step, reading) && isAt(at, had);

@@ -23,12 +23,15 @@ export function valueText(value: unknown, field: Pick<FieldSpec, 'kind' | 'unit'
   return String(value).replaceAll('-', ' ');
 }
 
+/** A title in the middle of a line: `Worst` is small there, `S9` and `SWR` are not. */
+export const inSentence = (title: string): string => title.replaceAll(/\b[A-Z](?=[a-z]+\b)/g, (letter) => letter.toLowerCase());
+
 const isListed = (field: FieldSpec): boolean => field.kind === 'rows' || field.kind === 'group';
 const told = (fields: readonly FieldSpec[], values: Readonly<Record<string, unknown>>, most: number): string =>
   fields
     .filter((field) => !isListed(field) && values[field.name] !== undefined && values[field.name] !== null)
     .slice(0, most)
-    .map((field) => `${field.title.toLowerCase()} ${valueText(values[field.name], field)}`)
+    .map((field) => `${inSentence(field.title)} ${valueText(values[field.name], field)}`)
     .join(', ');
 
 /**

@@ -203,7 +203,7 @@ const nameOf = (of: Swept, card: LaidCard | undefined): string => {
     case 'frequency':
       return 'frequency';
     case 'points':
-      return 'one point after another';
+      return '';
   }
 };
 /** What is swept, as it is said: `TP7 tuning voltage`. */

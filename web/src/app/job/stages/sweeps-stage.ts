@@ -52,7 +52,9 @@ function finding(card: LaidCard, { stood, condition }: Pick<JobFigures, 'stood' 
       @for (run of runs(); track run.now.id) {
         <section [attr.aria-label]="run.now.title" [class.walking]="walking() === run.now.id">
           <header class="row">
-            <h2 class="grow">{{ run.now.title }}</h2>
+            <h2 class="grow">
+              {{ run.now.title }} <span class="quiet">{{ run.now.under }}</span>
+            </h2>
             <span class="quiet">{{ run.done }} of {{ run.now.steps.length }}</span>
             @if (run.next; as next) {
               <button mat-flat-button (click)="walk(run.now.id, next.start)">{{ run.done ? 'Go on' : 'Begin' }}: {{ next.name }}</button>
@@ -146,6 +148,10 @@ function finding(card: LaidCard, { stood, condition }: Pick<JobFigures, 'stood' 
     section header {
       gap: 12px;
       margin-bottom: 6px;
+    }
+    h2 .quiet {
+      font: var(--mat-sys-body-medium);
+      font-stretch: var(--ar-stretch-text);
     }
     h2 {
       font: var(--mat-sys-title-medium);
