@@ -58,7 +58,7 @@ describe('the text of a form', () => {
 describe('the result in one line', () => {
   it('leads with what matters', () =>
     expect(resultText(sum('swr'), answer(sum('swr'), { forwardW: 100, reflectedW: 4 }))).toBe(
-      'swr 1.5, return loss 13.98 dB, mismatch loss 0.177 dB',
+      'SWR 1.5, return loss 13.98 dB, mismatch loss 0.177 dB',
     ));
   it('tells the first row where there are only tables, and nothing where nothing came out', () => {
     const bank = sum('resistor-bank');
