@@ -42,6 +42,33 @@ test('points are watched while one taps: what is said of them is kept, moves Tra
   await expect(area).not.toContainText(/6\.9 V, 1 dropout|6\.9 V, changed/);
 });
 
+test('one key puts what the line names on a strip, by the instrument in hand', async ({ page }) => {
+  await openJob(page, 419, 'functions');
+  const job = new JobPage(page);
+  await job.entry().fill('by counter');
+  await job.entry().press('Enter');
+  await expect(page.getByRole('button', { name: 'by Eight-digit counter' })).toBeVisible();
+  await job.entry().fill('tp3');
+  await expect(page.locator('app-entry-line')).toContainText('Eight-digit counter reads it: F9. F8 watches it.');
+  await job.entry().press('F8');
+  await expect(job.area().getByRole('region', { name: 'TP3 reference' })).toContainText('read by Eight-digit counter');
+  await expect(job.entry()).toHaveValue('');
+  // What it does not read is read by another, and nothing that is no reading is watched.
+  await job.entry().fill('tp2');
+  await job.entry().press('F8');
+  await expect(job.area().getByRole('region', { name: 'TP2 8 V rail' })).toContainText('read by Bench multimeter');
+  await job.entry().fill('note nothing');
+  await job.entry().press('F8');
+  await expect(job.entry()).toHaveValue('note nothing');
+  // In hand from line to line, and after the page was opened anew, until it is put down.
+  await page.reload();
+  await job.type('tp3 10.24000M');
+  await expect(job.rows().last()).toContainText('by counter');
+  await page.getByRole('button', { name: 'by Eight-digit counter' }).click();
+  await job.type('tp3 10.24001M');
+  await expect(job.rows().last()).not.toContainText('by counter');
+});
+
 test('a lock sweep over four ranges names those that are out, and the watch the two trimmers that do not stand', async ({ page }) => {
   const bookIn = new BookInPage(page);
   await bookIn.fill({

@@ -202,6 +202,14 @@ export class EntryLine {
     if (line !== undefined) this.setText(line);
   }
 
+  /** Puts what the line names on a strip of Watch; false where it names nothing that is read. */
+  watch(): boolean {
+    if (!this.reader.wanted()) return false;
+    this.line.toWatch.set(this.reader.base().trim());
+    this.setText('');
+    return true;
+  }
+
   protected setText(text: string): void {
     this.text.set(text);
     this.box().nativeElement.value = text;

@@ -84,13 +84,18 @@ export class JobPage {
     void this.router.navigate(['/job', this.id(), 'sheets'], { queryParams: { at: name } });
   }
 
-  /** Typing anywhere that is not a field goes to the entry line, unless letters mean something there; Escape returns to it. F9 reads the linked instrument. */
+  /** Typing anywhere that is not a field goes to the entry line, unless letters mean something there; Escape returns to it. F9 reads the linked instrument, F8 watches what the line names. */
   protected key(event: KeyboardEvent): void {
     if (event.defaultPrevented || event.ctrlKey || event.altKey || event.metaKey) return;
     const target = event.target as HTMLElement;
     if (event.key === 'F9') {
       event.preventDefault();
       return void this.line()?.read();
+    }
+    if (event.key === 'F8') {
+      event.preventDefault();
+      if (this.line()?.watch()) void this.router.navigate(['/job', this.id(), 'test', 'watch']);
+      return;
     }
     if (event.key === 'Escape' && !document.querySelector('mat-dialog-container')) return this.line()?.focus();
     const takesLetters = target.closest('input, textarea, select, [contenteditable], [data-keys], .cdk-overlay-container');

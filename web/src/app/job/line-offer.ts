@@ -57,6 +57,9 @@ export class LineOffer {
   /** A line put into the entry line from elsewhere, such as a probe; the number makes each offer new. */
   readonly offered = this.offers.asReadonly();
 
+  /** What is to be watched, as one would begin the line that reads it; empty once the strips have it. */
+  readonly toWatch = signal('');
+
   /** From now on the set stands so. */
   setCondition(condition: Condition): void {
     this.stays.set(condition);

@@ -33,7 +33,7 @@ export class LineReader {
 
   private readonly ofLink = computed(() => (this.filled()?.line === this.text() ? this.filled() : null));
   /** The line without the value that was read, so that it can be read again. */
-  private readonly base = computed(() => this.ofLink()?.base ?? this.text());
+  readonly base = computed(() => this.ofLink()?.base ?? this.text());
   readonly wanted = computed(() => (this.base().trim() === '' ? undefined : valueWanted(this.base(), this.line.context())));
   private readonly linked = computed(() => this.job.instruments().some(({ link }) => link));
   readonly reader = computed(() => {

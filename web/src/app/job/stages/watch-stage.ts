@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { conditionText } from '@amber-relay/core/card';
 import { quantityText } from '@amber-relay/core/quantity';
@@ -6,6 +6,7 @@ import { fellFirst, stripOf } from '@amber-relay/core/run';
 import { watchActs, watchActsText, type WatchAct } from '@amber-relay/core/words';
 import { SoundInput } from '../../recordings/sound-input';
 import { JobOnBench } from '../job-on-bench';
+import { LineOffer } from '../line-offer';
 import { TestViews } from './test-views';
 import { WatchBench, withinOf, type Strip } from './watch-bench';
 
@@ -181,6 +182,7 @@ function howRead({ of, by }: Strip): string {
 export class WatchStage {
   protected readonly job = inject(JobOnBench);
   protected readonly bench = inject(WatchBench);
+  private readonly line = inject(LineOffer);
   protected readonly acts = watchActs;
   protected readonly words = actWords;
   protected readonly size = size;
@@ -252,6 +254,18 @@ export class WatchStage {
         .filter(Boolean)
         .join('; '),
     };
+  }
+
+  constructor() {
+    // What was named at the entry line comes onto a strip, also where the strips were not open.
+    effect(() => {
+      const asked = this.line.toWatch();
+      if (!asked || !this.job.file()) return;
+      untracked(() => {
+        this.line.toWatch.set('');
+        this.add(asked);
+      });
+    });
   }
 
   protected add(name: string): void {
