@@ -1,3 +1,4 @@
+import { expect } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
 
@@ -21,6 +22,15 @@ export function start(port: number, ...args: string[]): Started {
   child.stdout.on('data', (data: Buffer) => (said += data.toString()));
   child.stderr.on('data', (data: Buffer) => (said += data.toString()));
   return { process: child, said: () => said, ended: new Promise((resolve) => child.on('exit', resolve)) };
+}
+
+/** Starts the server on a port that is free, and waits until it serves there. */
+export async function startFree(...args: string[]): Promise<Started & { readonly at: string }> {
+  const server = start(0, ...args);
+  await expect.poll(server.said, { timeout: 120_000 }).toContain('Stop it with Ctrl+C');
+  const at = /http:\/\/127\.0\.0\.1:\d+/.exec(server.said())?.[0];
+  if (!at) throw new Error(`It does not say where: ${server.said()}`);
+  return { ...server, at };
 }
 
 /** A test that fails must not leave its server behind for the next run to stumble over. */

@@ -2,16 +2,12 @@ import { expect, test, type Page } from '@playwright/test';
 import { openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
 import { pdfText } from '../pages/pdf-text';
-import { start, stopAll } from '../pages/server';
+import { startFree, stopAll } from '../pages/server';
 
 test.afterEach(stopAll);
 
 /** A shop of one's own, with nothing in it: each browser begins one. */
-async function emptyShop(port: number): Promise<string> {
-  const server = start(port);
-  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
-  return `http://127.0.0.1:${port}`;
-}
+const emptyShop = async (): Promise<string> => (await startFree()).at;
 
 /** Books in a set of which nobody says what kind it is. */
 async function bookInSkiff(page: Page): Promise<void> {
@@ -56,7 +52,7 @@ class Hands {
 test('an empty shop and a set that nobody has a card for: a reading judged in 25 acts, a fault found, and a card that has learned', async ({
   page,
 }) => {
-  const at = await emptyShop(4396);
+  const at = await emptyShop();
   const hands = new Hands(page);
   const job = new JobPage(page);
   await page.goto(`${at}/day`);
@@ -127,7 +123,7 @@ test('an empty shop and a set that nobody has a card for: a reading judged in 25
 });
 
 test('stock is added, pasted, changed, and counted down by a part that is fitted from it by line', async ({ page }) => {
-  const at = await emptyShop(4398);
+  const at = await emptyShop();
   await page.goto(`${at}/stock`);
   await page.getByRole('button', { name: 'Add a part' }).click();
   await page.getByLabel('Part', { exact: true }).fill('8 V regulator');
@@ -186,7 +182,7 @@ test('what was booked in wrongly is corrected, and the tape keeps what stood the
 });
 
 test('a set that was booked in without a card gets one on the job, where it is missed', async ({ page }) => {
-  const at = await emptyShop(4397);
+  const at = await emptyShop();
   await page.goto(`${at}/book-in`);
   await bookInSkiff(page);
   const job = new JobPage(page);

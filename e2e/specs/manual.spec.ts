@@ -1,15 +1,14 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { madeManuals, type MadeManual } from '../../demo/src/manual';
 import { writePdf } from '../../demo/src/sheets/write-pdf';
-import { start, stopAll } from '../pages/server';
+import { startFree, stopAll } from '../pages/server';
 
 test.afterEach(stopAll);
 
 /** An empty shop with one set in it that nobody has a card for, and its manual added to the card that it began with; its job’s address. */
-async function withManual(page: Page, port: number, { truth, file, drawings }: MadeManual, kind: string): Promise<string> {
-  const server = start(port);
-  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
-  await page.goto(`http://127.0.0.1:${port}/book-in`);
+async function withManual(page: Page, { truth, file, drawings }: MadeManual, kind: string): Promise<string> {
+  const { at } = await startFree();
+  await page.goto(`${at}/book-in`);
   for (const [label, text] of [
     ['Maker', truth.maker],
     ['Model', truth.model],
@@ -56,7 +55,7 @@ const box = (page: Page, name: string): Locator => page.getByRole('checkbox', { 
 test('a service manual is read page by page, held against what was drawn, and taken over only where it was ticked', async ({ page }) => {
   const [manual] = madeManuals();
   if (!manual) throw new Error('no manual');
-  const job = await withManual(page, 4412, manual, 'CB, AM and FM, PLL');
+  const job = await withManual(page, manual, 'CB, AM and FM, PLL');
   const { truth } = manual;
 
   const points = await lines(page, 'Points');
@@ -120,7 +119,7 @@ test('a service manual is read page by page, held against what was drawn, and ta
 test('what was taken over is taken back with one press', async ({ page }) => {
   const manual = madeManuals()[1];
   if (!manual) throw new Error('no manual');
-  await withManual(page, 4413, manual, 'Land mobile, narrow band');
+  await withManual(page, manual, 'Land mobile, narrow band');
   const steps = await lines(page, 'Alignment');
   expect(steps.length).toBe(manual.truth.steps.length);
   await page.getByRole('button', { name: `Tick the ${steps.length} that lack nothing` }).click();

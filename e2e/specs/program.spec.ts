@@ -1,14 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { createServer } from 'node:net';
+import { once } from 'node:events';
+import { createServer, type AddressInfo } from 'node:net';
 import { complaints, openDemo } from '../pages/demo';
-import { start, stopAll } from '../pages/server';
+import { start, startFree, stopAll } from '../pages/server';
 
 test.afterEach(stopAll);
 
 test('the first screen downloads no more than 350 kB compressed, fonts and headers and all', async ({ browser }) => {
-  const port = 4394;
-  const server = start(port);
-  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
+  const server = await startFree();
   const context = await browser.newContext({ serviceWorkers: 'block' });
   const page = await context.newPage();
   const client = await context.newCDPSession(page);
@@ -21,7 +20,7 @@ test('the first screen downloads no more than 350 kB compressed, fonts and heade
     bytes += encodedDataLength;
     files.push(`${urls.get(requestId) ?? ''} ${encodedDataLength}`);
   });
-  await page.goto(`http://127.0.0.1:${port}/day`);
+  await page.goto(`${server.at}/day`);
   await expect(page.getByText('No set has been booked in yet')).toBeVisible();
   await page.waitForLoadState('networkidle');
   expect(bytes).toBeGreaterThan(100_000);
@@ -32,12 +31,10 @@ test('the first screen downloads no more than 350 kB compressed, fonts and heade
 });
 
 test('it opens again, with all its data, when the server is gone', async ({ browser }) => {
-  const port = 4391;
-  const server = start(port, '--demo');
-  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
+  const server = await startFree('--demo');
   const context = await browser.newContext({ serviceWorkers: 'allow' });
   const page = await context.newPage();
-  await page.goto(`http://127.0.0.1:${port}/day`);
+  await page.goto(`${server.at}/day`);
   await expect(page.getByText(/11 in hand/)).toBeVisible();
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
@@ -53,7 +50,7 @@ test('it opens again, with all its data, when the server is gone', async ({ brow
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
   server.process.kill('SIGTERM');
   expect(await server.ended).toBe(0);
-  await page.goto(`http://127.0.0.1:${port}/jobs`);
+  await page.goto(`${server.at}/jobs`);
   await expect(page.getByRole('link', { name: 'Open job 419' })).toBeVisible();
   await page.getByRole('link', { name: 'Open job 419' }).click();
   await expect(page.getByRole('log', { name: 'Entries of the tape' })).toBeVisible();
@@ -62,22 +59,21 @@ test('it opens again, with all its data, when the server is gone', async ({ brow
 });
 
 test('a port in use is one clear line', async () => {
-  const port = 4392;
-  const other = createServer().listen(port, '127.0.0.1');
+  const other = createServer().listen(0, '127.0.0.1');
+  await once(other, 'listening');
+  const { port } = other.address() as AddressInfo;
   const server = start(port);
   expect(await server.ended).toBe(1);
-  expect(server.said().trim().split('\n')).toEqual([expect.stringMatching(/^Port 4392 is in use\. .*PORT=4393/)]);
+  expect(server.said().trim().split('\n')).toEqual([expect.stringMatching(new RegExp(`^Port ${port} is in use\\. .*PORT=${port + 1} `))]);
   other.close();
 });
 
 test('an empty shop says what to do first, and keeps apart from the demo', async ({ browser }) => {
-  const port = 4393;
-  const server = start(port);
-  await expect.poll(server.said, { timeout: 30_000 }).toContain('Stop it with Ctrl+C');
+  const server = await startFree();
   const context = await browser.newContext();
   const page = await context.newPage();
   const complained = complaints(page);
-  await page.goto(`http://127.0.0.1:${port}/`);
+  await page.goto(`${server.at}/`);
   await expect(page.getByText('No set has been booked in yet')).toBeVisible();
   for (const [place, words] of [
     ['cards', 'No cards yet'],
@@ -85,10 +81,10 @@ test('an empty shop says what to do first, and keeps apart from the demo', async
     ['instruments', 'None listed'],
     ['jobs', 'No jobs here'],
   ] as const) {
-    await page.goto(`http://127.0.0.1:${port}/${place}`);
+    await page.goto(`${server.at}/${place}`);
     await expect(page.getByText(words)).toBeVisible();
   }
-  await page.goto(`http://127.0.0.1:${port}/job/none/trace`);
+  await page.goto(`${server.at}/job/none/trace`);
   await expect(page.getByText('There is no such job here.')).toBeVisible();
   expect(complained).toEqual([]);
   await context.close();

@@ -81,7 +81,8 @@ export class BenchDatabase extends Dexie {
 
   /** Reads several things as they stand at one moment, whatever is written meanwhile. Nothing but the store may be waited for in it. */
   atOneMoment<T>(act: () => Promise<T>): Promise<T> {
-    return this.transaction('r', this.tables, act);
+    // The store follows what is awaited only in a function that is async itself.
+    return this.transaction('r', this.tables, async () => await act());
   }
 
   /**
