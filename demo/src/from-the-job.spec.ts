@@ -51,6 +51,9 @@ describe('what a job gives to a sum', () => {
       [-53, -10],
     ]);
     expect([out.worstDb, out.s9ErrorDb]).toEqual([10, -6]);
+    // Where the shop says that S9 is 34 µV here, it is that.
+    const shop = { stood: typedTape(ob7, ['smeter am gen -73dBm S9']), condition: {}, card: ob7, s9: { hfV: 34e-6, vhfV: 3.4e-6 } };
+    expect(fedBy('s-meter', shop)[0]?.input['s9Dbm']).toBe(-76.4);
     // Of a set that no card tells the band of, what S9 is worth is asked for.
     const bare = fed('s-meter', undefined, 'smeter gen -73dBm S9');
     expect([bare[0]?.input['s9Dbm'], answer('s-meter', bare, { s9Dbm: -73 })['worstDb']]).toEqual([undefined, 0]);

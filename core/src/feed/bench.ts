@@ -18,7 +18,7 @@ import { repairsOf } from '../job';
 import { convertedQuantity, quantityText, sUnitsShown } from '../quantity';
 import { planAt, tuningAt } from '../run';
 import { ofKind, type EntryOf, type TapeEntry } from '../tape';
-import { counted, ofCard, type Fed, type Feed } from './fed';
+import { counted, ofCard, type Fed, type Feed, type JobFigures } from './fed';
 
 type Reading = EntryOf<'reading'>;
 type Read = Reading & { readonly value: number };
@@ -225,13 +225,15 @@ const dBmOf = (volts: number): number | undefined =>
 
 /** Above this S9 is 20 dB less: 30 MHz. */
 const vhfHz = 30e6;
-/** The level that S9 is worth where the set stands, as far as its card says what it is tuned to. */
-function s9Of(card: LaidCard | undefined, condition: Condition): { readonly s9Dbm?: number } {
+/** The level that S9 is worth where the set stands, as the shop has it, as far as one knows what it is tuned to. */
+function s9Of({ card, s9 }: JobFigures, condition: Condition): { readonly s9Dbm?: number } {
   const hz =
     (card && (tuningAt(card, condition)?.hz ?? channelHz(card, condition.channel))) ??
     hzOfBand(condition.band) ??
     (card && coveredHz(card));
-  return hz === undefined ? {} : { s9Dbm: hz < vhfHz ? -73 : -93 };
+  if (hz === undefined) return {};
+  const said = s9 && dBmOf(hz < vhfHz ? s9.hfV : s9.vhfV);
+  return { s9Dbm: said === undefined ? (hz < vhfHz ? -73 : -93) : Math.round(said * 10) / 10 };
 }
 /** A band that is called by its wavelength, `40 m`, `70 cm`, in Hz. */
 function hzOfBand(band = ''): number | undefined {
@@ -243,7 +245,8 @@ function hzOfBand(band = ''): number | undefined {
 const coveredHz = ({ tunings }: LaidCard): number | undefined => tunings.find(({ hz }) => hz !== undefined)?.hz;
 
 /** What the S-meter showed at each level of the generator, and where it showed S9. */
-export const sMeter: Feed = ({ card, stood }) => {
+export const sMeter: Feed = (job) => {
+  const { card, stood } = job;
   const shown = ofKind(stood, 'reading').filter((each): each is Read => there(each) && each.unit === 'S');
   const at = (each: Read): string => conditionText({ ...each.condition, generator: undefined });
   const curves = [...new Set(shown.map(at))].flatMap((under): readonly Fed[] => {
@@ -257,14 +260,14 @@ export const sMeter: Feed = ({ card, stood }) => {
           {
             key: `curve ${under}`,
             name: [`S-meter at ${counted(points.length, 'level')}`, under].filter(Boolean).join(', '),
-            input: { points: [...points].sort((a, b) => a.dBm - b.dBm), ...s9Of(card, condition) },
+            input: { points: [...points].sort((a, b) => a.dBm - b.dBm), ...s9Of(job, condition) },
           },
         ]
       : [];
   });
   const nine = (card ? lastOfTest(card, stood, /^s9$/, 'V') : []).flatMap(({ value, condition }): readonly Fed[] => {
     const dBm = dBmOf(value);
-    const input = { points: [{ dBm, shown: { s: 9, plusDb: 0 } }], ...s9Of(card, condition) };
+    const input = { points: [{ dBm, shown: { s: 9, plusDb: 0 } }], ...s9Of(job, condition) };
     return dBm === undefined ? [] : [{ key: conditionKey(condition), name: `S9, ${conditionText(condition)}`, input }];
   });
   return [...curves, ...nine];

@@ -8,6 +8,8 @@ export interface JobFigures {
   readonly stood: readonly TapeEntry[];
   readonly condition: Condition;
   readonly instruments?: readonly Instrument[];
+  /** What the shop says S9 is, in volts at the antenna socket: below 30 MHz and above. */
+  readonly s9?: { readonly hfV: number; readonly vhfV: number } | undefined;
 }
 
 /** What a sum takes from a job. What the tape does not hold is left out, and asked for by the form. */

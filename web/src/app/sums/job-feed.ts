@@ -41,7 +41,9 @@ export class JobFeed {
   protected readonly open = inject(OpenSum);
   private readonly bench = inject(BenchLine);
   private readonly jobs = inject(JobRepository);
-  private readonly instruments = fromStore('the instruments', inject(ShopRepository).instruments$, []);
+  private readonly shop = inject(ShopRepository);
+  private readonly instruments = fromStore('the instruments', this.shop.instruments$, []);
+  private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   private readonly jobId = computed(() => this.bench.file()?.row.id);
   private readonly tape = fromStore(
     'its tape',
@@ -59,6 +61,7 @@ export class JobFeed {
       stood: standing(this.tape()),
       condition,
       instruments: this.instruments(),
+      s9: this.settings()?.s9,
       ...(card ? { card } : {}),
     });
   });

@@ -218,6 +218,7 @@ export class SweepsStage {
       stood: this.job.stood(),
       condition: this.line.condition(),
       instruments: this.job.instruments(),
+      s9: this.job.settings()?.s9,
       ...(card ? { card } : {}),
     };
     return [...new Set(this.all().map(({ key }) => key))]

@@ -224,7 +224,13 @@ export class WatchBench {
 
   private figures(stood: readonly TapeEntry[]): JobFigures {
     const card = this.job.card();
-    return { stood, condition: this.line.condition(), instruments: this.job.instruments(), ...(card ? { card } : {}) };
+    return {
+      stood,
+      condition: this.line.condition(),
+      instruments: this.job.instruments(),
+      s9: this.job.settings()?.s9,
+      ...(card ? { card } : {}),
+    };
   }
 
   /** What the instruments show now, as readings that nobody has kept. */
