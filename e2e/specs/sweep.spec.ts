@@ -49,7 +49,7 @@ test('a sweep asks for one step after the other, is left and taken up again, and
   const sheet = page.locator('app-report-view');
   await expect(sheet.getByRole('heading', { name: 'Read step by step: TP7 tuning voltage over channels' })).toBeVisible();
   await expect(sheet.getByRole('row', { name: /^ch 40 5\.9 V 4\.2 V/ })).toBeVisible();
-  await expect(sheet.getByRole('img', { name: /TP7 tuning voltage over channels: before/ })).toBeVisible();
+  await expect(sheet.getByRole('img', { name: /TP7 tuning voltage over channels, .*: before/ })).toBeVisible();
 });
 
 test('closings of a contact are taken before and after it is cleaned', async ({ page }) => {
