@@ -30,6 +30,11 @@ describe('an instrument in hand', () => {
     expect(refusal('by meter')).toBe('More than one instrument is called so: Bench meter; Hand meter.');
     expect(refusal('by scope')).toBe('The shop has no instrument called scope.');
     expect(refusal('by')).toMatch(/not understood/);
+    // Said behind a state it is taken as well, and behind what no instrument does it is not dropped.
+    expect(readLine('ch19 by hand', context())).toEqual(
+      jasmine.objectContaining({ entry: null, inHand: hand, condition: { channel: 19 } }),
+    );
+    expect(refusal('receive am dead by hand')).toBe('Only a reading is made by an instrument.');
   });
 
   it('is by what the lines that follow are read, with its own error', () => {

@@ -147,6 +147,10 @@ const isAudio = (card: LaidCard | undefined, section: string): boolean => (card 
 /** A reading that says by which instrument it was made. */
 function readBy({ line, by, at }: NamedAtEnd, context: EntryContext): Understood {
   const read = readLine(line, { ...context, by });
+  // A state that is said with an instrument takes it in hand as well; nothing else is done by one.
+  if (!read.entry) return { ...read, title: `${read.title}; in hand: ${by.name}`, inHand: by };
+  if (read.entry.kind !== 'reading')
+    return refuse(at, 'Only a reading is made by an instrument.', 'Leave that away, or write it as a line of its own: note …');
   if (read.entry?.kind === 'reading' && read.entry.unit !== '' && !by.measures.includes(read.entry.unit))
     return refuse(
       at,

@@ -75,7 +75,7 @@ function newPoint(point: string, words: readonly Word[], line: string, context: 
     {
       says: context.card
         ? 'It is kept; on the tape, say at which rail or stage it is.'
-        : 'There is no card yet: it is kept, and stands on the card that this job begins.',
+        : 'There is no card yet: it is kept without a limit.',
     },
   );
 }

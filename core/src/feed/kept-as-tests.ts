@@ -68,7 +68,9 @@ export function keptAsTests(
       byUnit: { [limit.unit]: { counts: 1, resolution: worst.plusMinus } },
     };
     const line = `${readingStart(limit.word, under)}${figureWords({ value: worst.value, step: stepOf(worst) }, limit.unit)}`;
-    const read = attempt(() => readLine(line, { ...context, condition: under, instruments: [own] }));
+    // It was read from the recording, whatever instrument is in hand.
+    const { inHand: _, ...bench } = context;
+    const read = attempt(() => readLine(line, { ...bench, condition: under, instruments: [own] }));
     const entry = read.ok ? read.value.entry : null;
     if (entry?.kind !== 'reading' || entry.subject.what !== 'limit' || entry.subject.limit !== limit.id) return [];
     return [

@@ -109,6 +109,15 @@ describe('Figures of a recording as readings of tests', () => {
     const kept = (off: number, plusMinus: number) =>
       keptAsTests([{ what: 'carrier', value: off, unit: 'Hz', plusMinus }], 'dongle', { keyed: true }, { ...context, card: frequency })[0]
         ?.body;
+    const counter = { id: 'c', name: 'Counter', measures: ['Hz' as const], ppm: 0.001 };
+    const held = keptAsTests(
+      [{ what: 'carrier', value: 120, unit: 'Hz', plusMinus: 14 }],
+      'dongle',
+      { keyed: true },
+      { ...context, card: frequency, inHand: counter },
+    );
+    expect(held[0]?.body).toEqual(kept(120, 14));
+    expect(held[0]?.body.named).toBeUndefined();
     expect(kept(120, 14)?.verdict).toBe('in');
     expect(kept(120, 14)?.instrument).toBe('dongle');
     expect(kept(290, 14)?.verdict).toBe('cant-tell');

@@ -3,6 +3,7 @@ export { alignRun, backedOff, nextStep, readAt, type AlignStep, type StepState }
 export {
   nextOfSweep,
   sweepApart,
+  sweepKey,
   sweepRuns,
   sweepSpread,
   usualSweeps,

@@ -72,7 +72,7 @@ function stepName(over: SweptOver, step: string): string {
 }
 
 /** Whether a reading is of what is swept. */
-function isOf(card: LaidCard | undefined, of: Swept, step: string, { subject }: Reading): boolean {
+function isOf(card: LaidCard | undefined, of: Swept, { subject }: Reading): boolean {
   const limit = subject.what === 'limit' ? card?.limits.find(({ id }) => id === subject.limit) : undefined;
   switch (of.what) {
     case 'point':
@@ -89,9 +89,11 @@ function isOf(card: LaidCard | undefined, of: Swept, step: string, { subject }: 
     case 'frequency':
       return subject.what === 'channel' || limit?.from === 'channel';
     case 'points':
-      return subject.what === 'point' && subject.point === step;
+      return subject.what === 'point';
   }
 }
+
+const isPoint = (point: string, { subject }: Reading): boolean => subject.what === 'point' && subject.point === point;
 
 /** The state in which a reading was made, with the channel that it is of. */
 const stateOf = ({ condition, subject }: Reading): Condition =>
@@ -103,7 +105,8 @@ const isAt = (step: Condition, had: Condition): boolean =>
     key === 'keyed' ? (had.keyed ?? false) === (step.keyed ?? false) : had[key] === step[key],
   );
 
-const keyOf = ({ of, over, condition, steps }: Sweep): string =>
+/** What is swept over what: the same for a sweep that was begun anew. */
+export const sweepKey = ({ of, over, condition, steps }: Sweep): string =>
   JSON.stringify([of, over, condition, ...(of.what === 'points' ? steps : [])]);
 
 /** `TP1 to TP5, one point after another`. */
@@ -115,13 +118,13 @@ const changes = (entry: TapeEntry): boolean =>
 
 function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEntry[], sweeps: readonly Sweep[]): SweepRun {
   const { id, seq, of, over, steps, condition } = sweep;
-  const key = keyOf(sweep);
-  const until = sweeps.find((other) => other.seq > seq && keyOf(other) === key)?.seq ?? Infinity;
-  const first = !sweeps.some((other) => other.seq < seq && keyOf(other) === key);
+  const key = sweepKey(sweep);
+  const until = sweeps.find((other) => other.seq > seq && sweepKey(other) === key)?.seq ?? Infinity;
+  const first = !sweeps.some((other) => other.seq < seq && sweepKey(other) === key);
   // What was read before it was begun counts in its first time, as long as nothing was changed since.
   const since = first && over !== 'closing' ? (stood.findLast((entry) => entry.seq < seq && changes(entry))?.seq ?? 0) : seq;
   const own = ofKind(stood, 'reading')
-    .filter((reading) => reading.seq > since && reading.seq < until)
+    .filter((reading) => reading.seq > since && reading.seq < until && isOf(card, of, reading))
     .map((reading) => ({ reading, had: stateOf(reading) }));
   const word = of.what === 'frequency' ? '' : sweptWord(of);
   return {
@@ -134,7 +137,7 @@ function runOf(card: LaidCard | undefined, sweep: Sweep, stood: readonly TapeEnt
     under: conditionText(condition),
     steps: steps.map((step, k) => {
       const at = { ...condition, ...stateAt(over, step) };
-      const isHere = ({ reading, had }: (typeof own)[number]): boolean => isOf(card, of, step, reading) && isAt(at, had);
+      const isHere = ({ reading, had }: (typeof own)[number]): boolean => (of.what !== 'points' || isPoint(step, reading)) && isAt(at, had);
       const reading = (over === 'closing' ? own.filter(isHere)[k] : own.findLast(isHere))?.reading;
       return {
         name: over === 'point' ? [step, pointName(card, step)].filter(Boolean).join(' ') : stepName(over, step),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { sweepRuns } from '@amber-relay/core/run';
+import { sweepKey } from '@amber-relay/core/run';
+import { ofKind } from '@amber-relay/core/tape';
 import { JobOnBench } from '../job-on-bench';
 
 /** The views of Test: its limits one by one, what is read over many steps, and the plan of frequencies. */
@@ -47,7 +48,7 @@ export class TestViews {
   }
 
   protected readonly views = computed(() => {
-    const sweeps = new Set(sweepRuns(this.job.card(), this.job.stood()).map(({ key }) => key)).size;
+    const sweeps = new Set(ofKind(this.job.stood(), 'sweep').map(sweepKey)).size;
     return [
       { path: [] as string[], name: 'Tests' },
       { path: ['sweeps'], name: sweeps ? `Sweeps, ${sweeps}` : 'Sweeps' },

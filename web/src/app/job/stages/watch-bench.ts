@@ -48,6 +48,11 @@ export interface Strip {
 /** The same for the same thing, however it is read. */
 const keyOf = (subject: ReadingSubject): string => JSON.stringify(subject);
 const isRead = (of: Watched): of is ReadingSubject => of.what !== 'sum' && of.what !== 'sound';
+/** What held through all of several states: a strip over which one turned the channel is of none. */
+const heldByAll = ([first = {}, ...others]: readonly Condition[]): Condition =>
+  Object.fromEntries(
+    Object.entries(first).filter(([key, value]) => others.every((other) => (other[key as keyof Condition] ?? false) === value)),
+  );
 /** A step that shows four digits of a figure that has none of its own. */
 const shownStep = (value: number): number => (value === 0 ? 0.001 : 10 ** (Math.floor(Math.log10(Math.abs(value))) - 3));
 
@@ -79,10 +84,15 @@ export class WatchBench {
       );
       // Of what no instrument reads and no card knows, the first that is typed says the unit.
       const unit = strip.by || strip.samples.length ? strip.unit : (own[0]?.unit ?? strip.unit);
-      const typed = own
-        .filter((each) => each.unit === unit)
-        .map(({ at, value }) => ({ atS: (Date.parse(at) - this.began()) / 1000, value }));
-      return typed.length ? { ...strip, unit, samples: [...strip.samples, ...typed].sort((a, b) => a.atS - b.atS) } : strip;
+      const fitting = own.filter((each) => each.unit === unit);
+      const typed = fitting.map(({ at, value }) => ({ atS: (Date.parse(at) - this.began()) / 1000, value }));
+      if (!typed.length) return strip;
+      return {
+        ...strip,
+        unit,
+        condition: heldByAll([strip.condition, ...fitting.map((each) => each.condition)]),
+        samples: [...strip.samples, ...typed].sort((a, b) => a.atS - b.atS),
+      };
     }),
   );
 

@@ -119,6 +119,16 @@ describe('WatchStage', () => {
     expect(kept).toEqual(jasmine.objectContaining({ kind: 'watch', of: { what: 'limit', limit: 'power' }, unit: 'W', readings: 1 }));
   });
 
+  it('says no state that did not hold through all that was typed', async () => {
+    await watch('tp7 ch19 am receive');
+    await typed('tp7 ch19 am receive 3.1v');
+    await typed('tp7 ch1 am receive 2v');
+    await bench.press(/^Keep and end$/);
+    expect((await bench.tape()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'watch', point: 'TP7', readings: 2, condition: { keyed: false, mode: 'AM' } }),
+    );
+  });
+
   it('lets a sum answer anew as readings come', async () => {
     const closing = async (value: number): Promise<void> => {
       const of = { subject: { what: 'part' as const, designator: 'K1' }, unit: 'ohm' as const, condition: {} };
