@@ -1,6 +1,7 @@
 import { lessBackground, type AudioReading, type AudioTrouble, type Response } from '../signal';
 import { quantityText } from '../quantity';
 import type { RecordedFigure } from '../tape';
+import { distortionTold } from './distortion-told';
 import { cornerFigures } from './over-told';
 
 export interface SoundTold {
@@ -34,14 +35,15 @@ export function soundTold(reading: AudioReading, response: Response | undefined,
     unit: RecordedFigure['unit'],
     plusMinus: number,
   ): RecordedFigure[] => (value === null || value === undefined || !Number.isFinite(value) ? [] : [{ what, value, unit, plusMinus }]);
-  const toneDbfs = clean?.sinadDb === null || clean === undefined ? undefined : meanDbfs + 10 * Math.log10(1 - 10 ** (-clean.sinadDb / 10));
+  const toneDbfs = clean === undefined ? undefined : 20 * Math.log10(clean.toneRms);
+  const distortion = distortionTold(clean);
   return {
     figures: [
       ...of('sinad', clean?.sinadDb, 'dB', 0.3),
       ...of('sn', clean?.snrDb, 'dB', 0.5),
-      ...of('distortion', clean?.thdPercent, '%', 0.5),
+      ...distortion.figures,
       ...of('tone', clean?.toneHz, 'Hz', 0.5),
-      ...of('hum', hum && toneDbfs !== undefined ? hum.dbfs - toneDbfs : undefined, 'dB', 1),
+      ...of('hum', hum && toneDbfs !== undefined ? hum.dbfs - toneDbfs : undefined, 'dB', 0.2 + (hum?.plusMinusDb ?? 0)),
       ...of('level', troubles.includes('silent') ? undefined : level, 'dB', 0.2),
       ...of('tail', tail, 's', 0.01),
       ...cornerFigures(response),
@@ -52,6 +54,7 @@ export function soundTold(reading: AudioReading, response: Response | undefined,
       ...(backgroundDbfs !== undefined && level === undefined
         ? [`its own level: it stands less than 1 dB above the background of ${quantityText(backgroundDbfs, 'dB', { step: 0.1 })}`]
         : []),
+      ...distortion.cannot,
       ...(sinad ? [] : ['SINAD, S/N and distortion: there is no tone']),
       ...(troubles.includes('clipped') ? ['SINAD, S/N and distortion: it is clipped'] : []),
     ],

@@ -35,6 +35,8 @@ export interface Modulation {
   readonly audioRateHz: number;
 }
 
+/** Amplitude modulation is judged in stretches of so many seconds: power that sags over an over is none. */
+const depthStretchS = 0.1;
 /** The rate to which a recording is brought down before it is demodulated, at least. */
 const leastRateHz = 48_000;
 /** Seconds of demodulated audio kept to look for tones. */
@@ -60,6 +62,8 @@ const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math
 class AudioTrack {
   low = Infinity;
   high = -Infinity;
+  private most = 0;
+  private stretch = { low: Infinity, high: -Infinity, left: 0 };
   private readonly kept: number[] = [];
   private count = 0;
   readonly keptRateHz: number;
@@ -69,7 +73,11 @@ class AudioTrack {
   private before = NaN;
   private middle = NaN;
 
-  constructor(rateHz: number, noiseAt: (hz: number) => number, lossAt: (hz: number) => number) {
+  constructor(
+    private readonly rateHz: number,
+    noiseAt: (hz: number) => number,
+    lossAt: (hz: number) => number,
+  ) {
     this.every = Math.max(1, Math.floor(rateHz / 16_000));
     this.keptRateHz = rateHz / this.every;
     const most = keptSeconds * this.keptRateHz;
@@ -93,9 +101,25 @@ class AudioTrack {
       const top = bend === 0 ? b : b - (a - value) ** 2 / (8 * bend);
       if (top < this.low) this.low = top;
       if (top > this.high) this.high = top;
+      const { stretch } = this;
+      if (top < stretch.low) stretch.low = top;
+      if (top > stretch.high) stretch.high = top;
     }
+    this.stretch.left -= 1;
+    if (this.stretch.left <= 0) this.turnStretch();
     this.before = b;
     this.middle = value;
+  }
+
+  /** The largest of (high − low)/(high + low) within a stretch: what changes more slowly is no modulation. */
+  get depth(): number {
+    const { low, high } = this.stretch;
+    return high > 0 && low < high ? Math.max(this.most, (high - low) / (high + low)) : this.most;
+  }
+
+  private turnStretch(): void {
+    this.most = this.depth;
+    this.stretch = { low: Infinity, high: -Infinity, left: Math.round(depthStretchS * this.rateHz) };
   }
 
   /** The first seconds of the audio, freed of noise. */
@@ -179,7 +203,6 @@ export class IqMeter {
     const { survey } = this;
     const mean = this.weights > 0 ? this.weighted / this.weights : 0;
     const deviation = Math.max(this.fm.high - mean, mean - this.fm.low);
-    const depth = this.am.high > 0 ? (100 * (this.am.high - this.am.low)) / (this.am.high + this.am.low) : 0;
     const level = (this.am.high + this.am.low) / 2;
     const voice = { fm: this.fm.tone(voiceLowHz, 6000), am: this.am.tone(voiceLowHz, 6000) };
     // A tone modulates in the way in which it makes the stronger sidebands.
@@ -193,7 +216,7 @@ export class IqMeter {
     return {
       carrierOffsetHz: survey.centreHz + mean,
       peakDeviationHz: Number.isFinite(deviation) ? deviation : 0,
-      amDepthPercent: depth,
+      amDepthPercent: 100 * this.am.depth,
       occupiedBandwidth99Hz: toHz - fromHz,
       toneHz: (byFrequency ? index > leastIndex : share > leastDepth) ? tone.hz : null,
       ...(hasSub ? { subToneHz: sub.hz } : {}),

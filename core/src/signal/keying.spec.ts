@@ -23,7 +23,7 @@ describe('One over in I and Q', () => {
     expect(Math.abs(k.carrierOffsetHz - 30_120)).toBeLessThan(1);
     expect(Math.abs(k.upHz - 2500)).toBeLessThan(50);
     expect(Math.abs(k.downHz - 2500)).toBeLessThan(50);
-    expect(k.distortionPercent ?? 9).toBeLessThan(0.5);
+    expect(k.sound?.thdPercent ?? 9).toBeLessThan(0.5);
     expect(Math.abs(k.powerEndDb)).toBeLessThan(0.05);
     expect(k.response).toBeUndefined();
     expect(k.clippedShare).toBe(0);
@@ -71,9 +71,29 @@ describe('One over in I and Q', () => {
     expect(Math.abs(k.powerSpreadDb - 1.5)).toBeLessThan(0.1);
   });
 
+  it('does not take power that sags for modulation, nor a tone for a drift', async () => {
+    for (const seed of [1, 2, 3]) {
+      const am = await read({ fm: [], am: [{ hz: 700 + 90 * seed, depth: 0.6 }], endDb: -1.5, noiseDb: -35, seed });
+      expect(Math.abs(am.amDepthPercent - 60)).toBeLessThan(2);
+      // It lies one hertz beside a multiple of the blocks in which the frequency is taken.
+      const tones = [
+        { hz: 1001, devHz: 3500 },
+        { hz: 251, devHz: 600 },
+      ];
+      const fm = await read({ fm: tones, keyed: [0.3, 1.75], seed });
+      expect(Math.abs(fm.driftHz ?? 9)).toBeLessThan(1);
+      expect(Math.abs(fm.turnOnHz ?? 9)).toBeLessThan(1);
+    }
+  });
+
+  it('says nothing of the edges of a carrier that is modulated in amplitude', async () => {
+    const k = await read({ fm: [], am: [{ hz: 1000, depth: 0.5 }] });
+    expect([k.modulation, k.riseS, k.fallS]).toEqual(['am', undefined, undefined]);
+  });
+
   it('tells distortion of the tone, and its response where the tone is swept', async () => {
     const k = await read({ second: 0.05 });
-    expect(Math.abs((k.distortionPercent ?? 0) - 5)).toBeLessThan(0.3);
+    expect(Math.abs((k.sound?.thdPercent ?? 0) - 5)).toBeLessThan(0.3);
     const swept = await read({
       sampleRateHz: 48_000,
       offsetHz: 900,
@@ -85,7 +105,7 @@ describe('One over in I and Q', () => {
     // Down 6 dB from 1 kHz where 1 + (f/2000)⁴ has grown by that.
     const expected = 2000 * ((1 + 1 / 16) * 10 ** 0.6 - 1) ** 0.25;
     expect(Math.abs((swept.response?.highHz ?? 0) / expected - 1)).toBeLessThan(0.04);
-    expect(swept.distortionPercent).toBeUndefined();
+    expect(swept.sound).toBeUndefined();
   });
 
   it('names lines beside it, and which of them the receiver may make itself', async () => {

@@ -2,7 +2,7 @@ import { DownConverter, decimation } from './down-converter';
 import { IqMeter, type IqReading } from './iq-meter';
 import { IqSurvey, type Survey } from './iq-survey';
 import { ResponseTracker, type Response } from './response';
-import { SinadMeter } from './sinad-meter';
+import { SinadMeter, type SinadReading } from './sinad-meter';
 import { TwoToneMeter, type TwoTone } from './two-tone';
 import type { Progress, Recording } from './analyse';
 
@@ -26,8 +26,8 @@ export interface Keying extends IqReading {
   readonly downHz: number;
   /** Deviation by the tone under the voice, where there is one. */
   readonly subDevHz?: number;
-  /** Distortion of the modulating tone, 100·√(harmonics/tone); undefined without one. */
-  readonly distortionPercent?: number;
+  /** The modulating tone with its noise and its harmonics; undefined without one. */
+  readonly sound?: SinadReading;
   readonly response?: Response;
   /** Power at its end against its beginning, and from the least to the most in between, in dB; a tone of AM is averaged over. */
   readonly powerEndDb: number;
@@ -61,29 +61,40 @@ const neighbourShare = 0.68;
 /** A spurious line lies outside so many times the bandwidth, at least so far. */
 const outside = { times: 2.5, leastHz: 12_500 } as const;
 const mostSpurious = 12;
+/** Of an emission modulated more than this, in per cent, an edge does not tell the keying. */
+const mostDepthAtEdge = 10;
 
 const decibels = (power: number): number => 10 * Math.log10(power);
 
-/** Mean frequency and power in blocks over the time in which the carrier was there. */
+/**
+ * Power in blocks over the time in which the carrier was there, and its mean frequency under Hann windows twice as long that overlap by half: what
+ * a flat block lets through of a tone would come and go from block to block like a drift.
+ */
 class OverTime {
   readonly hz: number[] = [];
   readonly power: number[] = [];
-  private sumHz = 0;
-  private weights = 0;
+  private now = { hz: 0, weights: 0 };
+  private next = { hz: 0, weights: 0 };
   private sumPower = 0;
   private count = 0;
   length = 1;
 
   readonly take = (hz: number, amplitude: number): void => {
     const power = amplitude * amplitude;
-    this.sumHz += hz * power;
-    this.weights += power;
+    const rising = Math.sin((Math.PI * (this.count + 0.5)) / (2 * this.length)) ** 2;
+    this.next.hz += rising * power * hz;
+    this.next.weights += rising * power;
+    this.now.hz += (1 - rising) * power * hz;
+    this.now.weights += (1 - rising) * power;
     this.sumPower += power;
     this.count += 1;
     if (this.count < this.length) return;
-    this.hz.push(this.weights > 0 ? this.sumHz / this.weights : 0);
+    // The first window has no rising half.
+    if (this.power.length > 0) this.hz.push(this.now.weights > 0 ? this.now.hz / this.now.weights : 0);
     this.power.push(this.sumPower / this.count);
-    this.sumHz = this.weights = this.sumPower = this.count = 0;
+    this.now = this.next;
+    this.next = { hz: 0, weights: 0 };
+    this.sumPower = this.count = 0;
   };
 
   /** Mean frequency of some blocks under a Hann window, so that modulation does not pull it. */
@@ -224,13 +235,16 @@ class KeyingMeter {
     const top = audio.reduce((most, x) => Math.max(most, Math.abs(x)), 0) || 1;
     response.push(audio.map((x) => x / top));
     const swept = kind === 'none' ? undefined : response.response();
-    const tone = reading.toneHz === null || swept ? undefined : distortionOf(audio, audioRateHz, reading.toneHz);
-    const n = time.hz.length;
+    const sound = reading.toneHz === null || swept ? undefined : soundOf(audio, audioRateHz, reading.toneHz);
+    const n = time.power.length;
+    const m = time.hz.length;
     const fifth = Math.max(1, Math.floor(n / 5));
-    const third = Math.floor(n / 3);
+    const third = Math.floor(m / 3);
     const turnOn = Math.min(10, third);
     const spread = (values: readonly number[]): number => decibels(Math.max(...values, 1e-30) / Math.max(Math.min(...values), 1e-30));
-    const [riseS, fallS] = [this.rise?.seconds(), this.fall?.seconds()];
+    // Amplitude modulation rises and falls by itself.
+    const keysAlone = reading.amDepthPercent < mostDepthAtEdge;
+    const [riseS, fallS] = keysAlone ? [this.rise?.seconds(), this.fall?.seconds()] : [];
     const twoTone = this.tones.finish();
     return {
       ...reading,
@@ -239,12 +253,12 @@ class KeyingMeter {
       upHz,
       downHz,
       ...(reading.subToneHz === undefined ? {} : { subDevHz }),
-      ...(tone === undefined ? {} : { distortionPercent: tone }),
+      ...(sound === undefined ? {} : { sound }),
       ...(swept ? { response: swept } : {}),
       powerEndDb: decibels(time.meanPower(n - fifth, n) / time.meanPower(0, fifth)),
       powerSpreadDb: n > 4 ? spread(time.power) : 0,
-      ...(n >= 15 ? { turnOnHz: time.meanHz(0, turnOn) - time.meanHz(turnOn, n) } : {}),
-      ...(n >= 15 ? { driftHz: time.meanHz(n - third, n) - time.meanHz(0, third) } : {}),
+      ...(n >= 15 ? { turnOnHz: time.meanHz(0, turnOn) - time.meanHz(turnOn, m) } : {}),
+      ...(n >= 15 ? { driftHz: time.meanHz(m - third, m) - time.meanHz(0, third) } : {}),
       ...(riseS === undefined ? {} : { riseS }),
       ...(fallS === undefined ? {} : { fallS }),
       clippedShare: survey.clippedShare,
@@ -256,10 +270,10 @@ class KeyingMeter {
   }
 }
 
-function distortionOf(audio: readonly number[], rateHz: number, toneHz: number): number | undefined {
+function soundOf(audio: readonly number[], rateHz: number, toneHz: number): SinadReading | undefined {
   const meter = new SinadMeter(rateHz, toneHz);
   meter.push(audio);
-  return meter.finish()?.thdPercent;
+  return meter.finish();
 }
 
 function spillOf(survey: Survey, spacingHz: number): Pick<Keying, 'spillBelowDbc' | 'spillAboveDbc'> {
