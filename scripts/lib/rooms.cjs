@@ -19,7 +19,7 @@ module.exports = {
       'entry',
       'link',
     ],
-    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'feed', 'standin', 'testing'],
+    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'parts', 'feed', 'standin', 'testing'],
   ],
   webRooms: [
     ...[

@@ -1,6 +1,7 @@
 import type { LaidCard } from '../card';
 import { ofKind, standing, type TapeEntry } from '../tape';
 import { holds, testCourses } from './before-after';
+import { listedParts, polarityOpen } from './listed-parts';
 import { labourClock } from './labour-clock';
 import { jobPrice } from './price';
 import type { Job, ShopSettings } from './records';
@@ -54,6 +55,11 @@ export function beforeHandBack(input: {
     wait?.reason === 'part' || wait?.reason === 'answer',
     `The job still waits for ${wait?.reason === 'part' ? 'a part' : 'an answer'}: ${wait?.text ?? ''}.`,
   );
+  const onList = listedParts(card, stood);
+  const wanting = onList.flatMap(({ designator, state }) => (['wanted', 'ordered', 'here'].includes(state) ? [designator] : []));
+  add('parts', wanting.length > 0, `On the list, and neither fitted nor left: ${named(wanting, 6)}.`);
+  const turned = polarityOpen(onList);
+  add('repair', turned.length > 0, `Polarity not held against how the old one stood: ${named(turned, 6)}.`);
   const free = ofKind(stood, 'fit').flatMap(({ designator, priceMinor }) => (priceMinor === 0 ? [designator] : []));
   add('parts', free.length > 0, `No price for ${named(free, 6)}.`);
 

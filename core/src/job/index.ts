@@ -7,6 +7,7 @@ export { doubleReadings, type DoubleReading } from './double-readings';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
+export { listedParts, polarityOpen, type ListedPart } from './listed-parts';
 export {
   modificationText,
   modificationTyped,

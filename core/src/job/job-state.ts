@@ -2,6 +2,7 @@ import { sectionName } from '../card/names';
 import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
 import { holds, testCourses } from './before-after';
+import { listedParts } from './listed-parts';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
@@ -19,6 +20,8 @@ export interface StageStatus {
   readonly says: string;
 }
 
+/** So many parts at most are fitted for one fault; more is a kit. */
+const mostOfFault = 4;
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** The state of every stage, worked out from what stands on the tape. */
@@ -57,7 +60,10 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     },
     trace: () => {
       const proven = ofKind(stood, 'proof').filter((entry) => entry.result === 'bad');
-      if (fits.length) return ['done', `led to ${fits.at(-1)?.designator}`];
+      // A whole kit renewed is no fault that was found; what was proven among it is.
+      const found = fits.findLast(({ designator, proof }) => proof || proven.some((each) => each.designator === designator));
+      if (!found && fits.length > mostOfFault) return ['done', `${fits.length} parts renewed`];
+      if (fits.length) return ['done', `led to ${(found ?? fits.at(-1))?.designator}`];
       // A core that was turned on the way is no fault that was found.
       const turned = new Set(ofKind(stood, 'adjustment').map(({ id }) => id));
       const last = repairs.findLast(({ id }) => !turned.has(id));
@@ -67,7 +73,12 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
       const readings = ofKind(stood, 'reading').length;
       return readings ? ['in-hand', count(readings, 'reading')] : ['not-begun', 'not begun'];
     },
-    parts: () => (fits.length ? ['done', `${count(fits.length, 'part')} fitted`] : ['not-begun', 'waits for Trace']),
+    parts: () => {
+      const list = listedParts(card, stood);
+      const left = list.filter(({ state }) => state !== 'fitted' && state !== 'left').length;
+      if (left) return ['in-hand', `${list.length - left} of ${list.length} on the list done`];
+      return fits.length ? ['done', `${count(fits.length, 'part')} fitted`] : ['not-begun', 'waits for Trace'];
+    },
     repair: () => {
       if (!repairs.length) return ['not-begun', 'not begun'];
       const open = again.filter(isOwed).length;

@@ -280,6 +280,27 @@ describe('each stage', () => {
       ],
       ['done', 'led to: K1 cleaned'],
     ],
+    [
+      'a kit fitted',
+      'trace',
+      ['C1', 'C2', 'C3', 'C5', 'C6'].map((name) => ({ ...fitBody(name, 'audio'), proof: '' })),
+      ['done', '5 parts renewed'],
+    ],
+    [
+      'a kit fitted with what was proven among it',
+      'trace',
+      [
+        { kind: 'proof', designator: 'C12', result: 'bad' },
+        ...['C12', 'C2', 'C3', 'C5', 'C6'].map((name) => ({ ...fitBody(name, 'audio'), proof: '' })),
+      ],
+      ['done', 'led to C12'],
+    ],
+    [
+      'a list in part fitted',
+      'parts',
+      [{ kind: 'listed', designator: 'C12' }, { kind: 'listed', designator: 'C31' }, fitBody('C12', 'audio')],
+      ['in-hand', '1 of 2 on the list done'],
+    ],
     ['a part fitted', 'trace', [{ kind: 'proof', designator: 'C31', result: 'bad' }, fitBody('IC3', 'if-amp')], ['done', 'led to IC3']],
     ['no part', 'parts', [], ['not-begun', 'waits for Trace']],
     ['two parts', 'parts', [fitBody('IC3', 'if-amp'), fitBody('Q3', 'mixer')], ['done', '2 parts fitted']],

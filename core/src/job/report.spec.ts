@@ -100,3 +100,44 @@ describe('a line that a kind of entry has for the sheet', () => {
         });
     }
 });
+
+describe('Parts that were renewed alike', () => {
+  const fit = (designator: string, more: Partial<Extract<TapeBody, { kind: 'fit' }>> = {}): TapeBody => ({
+    kind: 'fit',
+    designator,
+    oldPart: '',
+    newPart: '47 µF 25 V',
+    why: '',
+    proof: '',
+    priceMinor: 22,
+    quantity: 1,
+    source: '',
+    ...more,
+  });
+  const sheet = (...bodies: TapeBody[]) => {
+    const { parts, done } = buildReport({
+      shop: sampleShop,
+      job: sampleJob,
+      customer: sampleCustomer,
+      set: sampleSet,
+      tape: tapeOf(...bodies),
+      nowMs: 0,
+    });
+    return { done, parts: parts.map(({ what, fitted, price }) => [what, fitted, price]) };
+  };
+
+  it('stand on the sheet together, and cost what they cost one by one', () => {
+    expect(sheet(fit('C1'), fit('C2'), fit('C3'), fit('C9'), fit('C4', { newPart: '220 µF 25 V', priceMinor: 31 }))).toEqual({
+      done: ['C1–C3, C9: 47 µF 25 V fitted', 'C4: 220 µF 25 V fitted'],
+      parts: [
+        ['C1–C3, C9', '4 × 47 µF 25 V', '0.88'],
+        ['C4', '220 µF 25 V', '0.31'],
+      ],
+    });
+  });
+  it('are told apart where they were proven apart, or renewed twice', () => {
+    const { done, parts } = sheet(fit('C1'), fit('C2', { proof: '12 µF' }), fit('C1'));
+    expect(parts.map(([what]) => what)).toEqual(['C1', 'C2', 'C1']);
+    expect(done.length).toBe(3);
+  });
+});

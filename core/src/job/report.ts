@@ -2,9 +2,11 @@ import { conditionText, type LaidCard } from '../card';
 import { limitsText } from '../measure';
 import { alignRun } from '../run';
 import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine, type TapeEntry } from '../tape';
+import { alikeFits, nameRuns, withFitsTogether } from './alike-fits';
 import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
 import { moneyText } from '../money';
+import { listedParts } from './listed-parts';
 import { modificationText } from './modifications';
 import { policyLines } from './repair-policy';
 import { jobPrice, type JobPrice } from './price';
@@ -132,6 +134,18 @@ function priceLinesOf(price: JobPrice, shop: ShopSettings, currency: string): Re
 const saidOf = (stood: readonly TapeEntry[], entries: readonly string[]): string[] =>
   ofKind(stood, 'adjustment').flatMap(({ id, text }) => (text !== undefined && entries.includes(id) ? [text] : []));
 
+/** A row of the parts table: parts that were renewed alike, and what they cost together. */
+function partRow(first: EntryOf<'fit'>, more: readonly EntryOf<'fit'>[], currency: string): Report['parts'][number] {
+  const count = first.quantity * (1 + more.length);
+  return {
+    what: nameRuns([first, ...more].map(({ designator }) => designator)),
+    old: first.oldPart,
+    fitted: count > 1 ? `${count} × ${first.newPart}` : first.newPart,
+    why: [first.why, first.proof].filter(Boolean).join('; '),
+    price: moneyText(first.priceMinor * count, currency),
+  };
+}
+
 /** A test by its name, with its condition where that is not said in it. */
 const testName = ({ name, condition }: TestCourse['limit']): string => {
   const under = conditionText(condition);
@@ -176,7 +190,7 @@ export function buildReport(input: {
   const becomes = (state: WorkState): string[] => found.filter((line) => line.state === state).map(({ title }) => title);
   const steps = (card ? alignRun(card, stood) : []).filter(({ entries }) => entries.length > 0);
   const inSteps = new Set(steps.flatMap(({ entries }) => entries));
-  const lines = stood.flatMap((entry) => (inSteps.has(entry.id) ? [] : paperLines(entry, card)));
+  const lines = withFitsTogether(stood, fits).flatMap((entry) => (inSteps.has(entry.id) ? [] : paperLines(entry, card)));
   const linesAt = (place: PaperLine['place']): string[] => lines.filter((line) => line.place === place).map(({ text }) => text);
   return {
     shop,
@@ -204,13 +218,7 @@ export function buildReport(input: {
         .map(({ title }) => `${title}: put right`),
       ...policyLines(shop.policy, stood),
     ],
-    parts: fits.map((f) => ({
-      what: f.designator,
-      old: f.oldPart,
-      fitted: f.quantity > 1 ? `${f.quantity} × ${f.newPart}` : f.newPart,
-      why: [f.why, f.proof].filter(Boolean).join('; '),
-      price: moneyText(f.priceMinor * f.quantity, currency),
-    })),
+    parts: alikeFits(fits).flatMap(([first, ...more]) => (first ? [partRow(first, more, currency)] : [])),
     tests: tests
       .filter(({ before, after }) => before ?? after)
       .map((course) => ({
@@ -242,7 +250,14 @@ export function buildReport(input: {
     ],
     modified: input.set.modifications.filter((each) => !each.rolledBack).map(modificationText),
     toDo: [...titles('open'), ...titles('found'), ...becomes('to-do')],
-    leftAlone: [...titles('left-alone'), ...becomes('left-alone'), ...linesAt('left-alone')],
+    leftAlone: [
+      ...titles('left-alone'),
+      ...becomes('left-alone'),
+      ...linesAt('left-alone'),
+      ...listedParts(card, stood)
+        .filter(({ state }) => state === 'left')
+        .map(({ designator, why }) => `${designator} stays as it is${why ? `: ${why}` : ''}`),
+    ],
     watchFor: [...titles('watch'), ...becomes('watch'), ...linesAt('watch-for')],
     price,
     priceLines: priceLinesOf(price, shop, currency),

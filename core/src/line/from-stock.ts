@@ -1,7 +1,7 @@
 import { refuse, type EntryContext, type StockKnown } from './line-words';
 
 /** A part's name as it compares: `220 µF 25 V`, `220u 25v` and `220uF 25V` are one. */
-const plainName = (name: string): string =>
+export const plainName = (name: string): string =>
   name
     .toLowerCase()
     .replace(/[µμ]/g, 'u')

@@ -1,6 +1,6 @@
 export { conditionWord, conditionWords, takeConditions, takeConditionsOfAny } from './conditions';
 export { isDesignator, need, ofWord, refuse, wordsOf, type EntryContext, type StockKnown, type Word } from './line-words';
-export { fromStock } from './from-stock';
+export { fromStock, plainName } from './from-stock';
 export { LineRest } from './line-rest';
 export {
   namesParts,

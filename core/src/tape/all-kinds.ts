@@ -13,6 +13,7 @@ import { handedBack } from './kinds/handed-back';
 import { injection } from './kinds/injection';
 import { labour } from './kinds/labour';
 import { lift } from './kinds/lift';
+import { listed } from './kinds/listed';
 import { manipulation } from './kinds/manipulation';
 import { modification } from './kinds/modification';
 import { note } from './kinds/note';
@@ -53,6 +54,7 @@ export const allKinds = [
   remedy,
   doubt,
   proof,
+  listed,
   fit,
   adjustment,
   modification,

@@ -12,6 +12,7 @@ import type {
   waitReasons,
   RecordedWhat,
   WatchAct,
+  ListedState,
   WorkState,
 } from './vocabulary';
 
@@ -90,6 +91,14 @@ export const workNames: Readonly<Record<WorkState, string>> = {
   done: 'done',
   'left-alone': 'left alone',
   watch: 'to be watched',
+};
+
+export const listedNames: Readonly<Record<ListedState, string>> = {
+  wanted: 'wanted',
+  ordered: 'ordered',
+  here: 'here',
+  left: 'stays as it is',
+  fitted: 'fitted',
 };
 
 export const findingNames: Readonly<Record<FindingKind, string>> = {

@@ -81,6 +81,13 @@ export const problemSorts = ['problem', 'question', 'improvement'] as const;
 export const workStates = ['to-do', 'done', 'left-alone', 'watch'] as const;
 export type WorkState = (typeof workStates)[number];
 
+/** Where a part of the list has got to, as it is said; that it is fitted is an entry of its own. */
+export const listedStates = ['wanted', 'ordered', 'here', 'left'] as const;
+export type ListedState = (typeof listedStates)[number] | 'fitted';
+/** What a capacitor does where it stands: how far another may depart from it follows. */
+export const capacitorRoles = ['reservoir', 'coupling', 'timing', 'rf'] as const;
+export type CapacitorRole = (typeof capacitorRoles)[number];
+
 /** How a claim was found to be. */
 export const claimStands = ['open', 'confirmed', 'contradicted'] as const;
 export type ClaimStand = (typeof claimStands)[number];

@@ -3,6 +3,7 @@ import { defineSum } from '../define-sum';
 import { above0, choice, figure, from0 } from '../field';
 import { above, below } from '../refusal';
 import { shown, step } from '../working';
+import { capacitorRoles } from '../../words';
 
 /** How far a new capacitor may depart from the old, as shares, by what it does. */
 const allowed = {
@@ -36,7 +37,7 @@ export const capacitorFit = defineSum({
       .strictObject({ diameterM: above0('Diameter', 'm'), heightM: above0('Height', 'm') })
       .optional()
       .meta({ title: 'Room' }),
-    role: choice('It is for', ['reservoir', 'coupling', 'timing', 'rf']).default('reservoir'),
+    role: choice('It is for', capacitorRoles).default('reservoir'),
   }),
   output: z.object({ fits: z.boolean().meta({ title: 'Fits' }), reasons: z.array(z.string()).meta({ title: 'Against it' }) }),
   source:

@@ -9,6 +9,9 @@ import { notKeptText, wasTold } from '../storage/write-gate';
 import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';
 
+/** Whether an entry may be one of several that one press made, and the tape shows as one. */
+export const isWholesale = ({ kind }: TapeEntry): boolean => kind === 'listed' || kind === 'fit';
+
 /** The acts that add to the tape of the job on the bench, each with its way back; what is refused is said once. */
 @Injectable()
 export class TapeWriter {
@@ -90,14 +93,18 @@ export class TapeWriter {
     return this.kept(() => this.jobs.bringBack(this.job.jobId(), entry.id, this.by()));
   }
 
-  /** Takes back the last thing entered: the newest entry that still stands is struck. */
+  /** Takes back the last thing entered: the newest entry that still stands is struck; of parts that were listed or fitted by one press, all. */
   async undo(): Promise<void> {
-    const last = this.job
-      .lines()
-      .filter((line) => !line.struckBy && line.entry.kind !== 'strike')
-      .at(-1);
+    const stand = this.job.lines().filter((line) => !line.struckBy && line.entry.kind !== 'strike');
+    const last = stand.at(-1);
     if (last?.entry.kind === 'correction')
       return void this.snack.open('The last entry is a correction: correct it once more, in Book in.', 'Close');
-    if (last) await this.keep({ kind: 'strike', entry: last.entry.id, reason: 'undone' });
+    const together = last
+      ? stand.filter(
+          ({ entry }) =>
+            entry.id === last.entry.id || (isWholesale(last.entry) && entry.kind === last.entry.kind && entry.at === last.entry.at),
+        )
+      : [];
+    if (together.length) await this.keepAll(together.map(({ entry }) => ({ kind: 'strike', entry: entry.id, reason: 'undone' })));
   }
 }

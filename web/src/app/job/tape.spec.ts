@@ -39,6 +39,19 @@ describe('Tape', () => {
     ).toBeTrue();
   });
 
+  it('shows parts that were listed by one press as one, opens it, and undoes them together', async () => {
+    const names = ['C1', 'C2', 'C3', 'C4', 'C5'];
+    await bench.get(TapeWriter).keepAll(names.map((designator) => ({ kind: 'listed', designator, value: '47u 16v' })));
+    await bench.settle();
+    expect(rows().at(-1)).toContain('C1, C2, C3 and 2 more: 47u 16v');
+    const before = rows().length;
+    await bench.press(/^C1, C2, C3 and 2 more/);
+    expect(rows().length).toBe(before + 4);
+    expect(rows().at(-1)).toContain('C5');
+    await bench.press(/^Undo the last entry/);
+    expect((await bench.tape()).filter(({ kind }) => kind === 'strike').length).toBe(5);
+  });
+
   it('draws the newest entries of a long tape, and the earlier ones when asked', async () => {
     await TestBed.inject(BenchDatabase).tape.bulkAdd(
       Array.from({ length: 130 }, (_, n) => ({

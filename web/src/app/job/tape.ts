@@ -5,21 +5,43 @@ import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { partOf, pointOf, type LaidCard, type Lesson } from '@amber-relay/core/card';
 import { lessonOf } from '@amber-relay/core/job';
-import { entryWords, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
+import { entryWords, kindOf, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
 import { dateText, timeOfDay } from '../ui/clock-text';
 import { Field } from '../ui/field';
 import { Verdict } from '../ui/verdict';
 import { JobOnBench } from './job-on-bench';
-import { TapeWriter } from './tape-writer';
+import { isWholesale, TapeWriter } from './tape-writer';
 import { Suspicion } from './trace/suspicion';
 
 const shownAtOnce = 120;
+/** So many entries of one kind that were made by one press are shown as one, until they are opened. */
+const foldedFrom = 4;
+const namedOfFold = 3;
 
 /** The day of an entry, where it is another than that of the one before it; empty where it is the same. */
 function newDay(at: string, before: string | undefined): string {
   const day = dateText(at);
   return before !== undefined && dateText(before) === day ? '' : day;
+}
+
+/** Whether two entries in a row were made by one act: of several parts by one press, or of how one after the other stands. */
+const ofOneAct = (a: TapeEntry, b: TapeEntry): boolean =>
+  isWholesale(a) &&
+  a.kind === b.kind &&
+  (a.at === b.at || (a.kind === 'listed' && b.kind === 'listed' && a.stands !== undefined && b.stands !== undefined));
+
+/** Runs of entries that one act made of one kind about several parts; every other entry is a run of its own. */
+function foldsOf(lines: readonly TapeLine[]): readonly (readonly TapeLine[])[] {
+  const runs: TapeLine[][] = [];
+  for (const line of lines) {
+    const last = runs.at(-1)?.[0];
+    const { entry } = line;
+    const goesOn = last !== undefined && ofOneAct(last.entry, entry) && !last.struckBy === !line.struckBy;
+    if (goesOn) runs.at(-1)?.push(line);
+    else runs.push([line]);
+  }
+  return runs;
 }
 
 /** The job's tape: never rewritten, entries can only be struck, with a reason. */
@@ -69,20 +91,48 @@ export class Tape {
     step: 'Step of alignment: into the card',
     injection: 'Not on the card yet: into it, so that Trace counts it',
   };
+  /** The folds that were opened, by their first entry. */
+  private readonly unfolded = signal<ReadonlySet<string>>(new Set());
+  private readonly shown = computed(() => {
+    const unfolded = this.unfolded();
+    return foldsOf(this.entries().slice(this.hidden())).flatMap((fold) => {
+      const [first] = fold;
+      if (!first || fold.length < foldedFrom) return fold.map((line) => ({ line }));
+      const open = unfolded.has(first.entry.id);
+      return (open ? fold : [first]).map((line, k) => ({ line, ...(k === 0 ? { fold: { open, says: this.foldText(fold) } } : {}) }));
+    });
+  });
   protected readonly rows = computed(() =>
-    this.entries()
-      .slice(this.hidden())
-      .map((line, i, all) => ({
-        line,
-        day: newDay(line.entry.at, all[i - 1]?.entry.at),
-        time: timeOfDay(line.entry.at),
-        words: this.wordsOf(line.entry),
-        lesson: this.lessonOf(line),
-        doubted: this.job.doubted().has(line.entry.id),
-        homeless: this.homeless().get(line.entry.id) ?? '',
-      })),
+    this.shown().map(({ line, fold }: { line: TapeLine; fold?: { open: boolean; says: string } }, i, all) => ({
+      line,
+      fold,
+      day: newDay(line.entry.at, all[i - 1]?.line.entry.at),
+      time: timeOfDay(line.entry.at),
+      words: this.wordsOf(line.entry),
+      lesson: this.lessonOf(line),
+      doubted: this.job.doubted().has(line.entry.id),
+      homeless: this.homeless().get(line.entry.id) ?? '',
+    })),
   );
   protected readonly count = computed(() => this.job.lines().filter((line) => line.entry.kind !== 'strike').length);
+
+  /** What several entries are together: how many of what, and of which parts. */
+  private foldText(fold: readonly TapeLine[]): string {
+    const words = fold.map(({ entry }) => this.wordsOf(entry));
+    const names = words.slice(0, namedOfFold).map(({ ref = '' }) => ref);
+    const [what = ''] = words.map((each) => each.what);
+    const noted = fold.every(({ entry }) => entry.kind === 'listed' && entry.stands !== undefined);
+    const same = words.every((each) => each.what === what)
+      ? what
+      : noted
+        ? 'how the old ones stand'
+        : kindOf(fold[0]?.entry ?? { kind: 'note' }).title.toLowerCase();
+    return `${names.join(', ')} and ${fold.length - names.length} more: ${same}`;
+  }
+
+  protected toggleFold({ entry }: TapeLine): void {
+    this.unfolded.update((open) => new Set(open.has(entry.id) ? [...open].filter((id) => id !== entry.id) : [...open, entry.id]));
+  }
 
   private lessonOf({ entry, struckBy }: TapeLine): Lesson | undefined {
     const card = this.job.card();

@@ -26,6 +26,7 @@ import forward from '@material-symbols/svg-400/sharp/arrow_forward.svg';
 import turn from '@material-symbols/svg-400/sharp/rotate_90_degrees_cw.svg';
 import mirror from '@material-symbols/svg-400/sharp/flip.svg';
 import whole from '@material-symbols/svg-400/sharp/fit_screen.svg';
+import more from '@material-symbols/svg-400/sharp/more_vert.svg';
 import less from '@material-symbols/svg-400/sharp/remove.svg';
 import line from '@material-symbols/svg-400/sharp/polyline.svg';
 import sheets from '@material-symbols/svg-400/sharp/schema.svg';
@@ -40,6 +41,7 @@ const icons = {
   mirror,
   whole,
   less,
+  more,
   line,
   sheets,
   invert,

@@ -21,6 +21,8 @@ class Host {
   readonly aim = signal<LiveAim>({ for: 'most' });
 }
 
+const tone = { toneHz: 1000, toneRms: 0.1, thdPercent: 1, thdPlusMinus: 0.1, harmonics: 2, rmsLevel: 0.1, samples: 32768 };
+
 /** An input that is there when it is asked for. */
 class FakeInput {
   readonly heard = signal<SoundHeard | undefined>(undefined);
@@ -33,7 +35,7 @@ class FakeInput {
     this.stopped = true;
   }
   hears(sinadDb: number | null, levelDbfs: number, ...troubles: AudioTrouble[]): void {
-    const sinad = sinadDb === null ? undefined : { toneHz: 1000, sinadDb, snrDb: sinadDb, thdPercent: 1, rmsLevel: 0.1, samples: 32768 };
+    const sinad = sinadDb === null ? undefined : { ...tone, sinadDb, snrDb: sinadDb };
     const reading = { levelDbfs, meanDbfs: levelDbfs, peakDbfs: levelDbfs + 3, sinad, hum: undefined, troubles, tailsS: [] };
     this.heard.set({ reading, response: undefined });
   }

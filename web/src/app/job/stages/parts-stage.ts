@@ -9,6 +9,8 @@ import { JobOnBench } from '../job-on-bench';
 import { Clock } from '../../ui/clock';
 import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
+import { ListOnBench } from '../parts/list-on-bench';
+import { PartsList } from '../parts/parts-list';
 import { PartsForm } from './parts-form';
 import { ProofCaution } from './proof-caution';
 
@@ -16,7 +18,7 @@ import { ProofCaution } from './proof-caution';
 @Component({
   selector: 'app-parts-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, PartsForm, ProofCaution],
+  imports: [MatButton, PartsForm, PartsList, ProofCaution],
   template: `
     <header class="head">
       <h1>Parts</h1>
@@ -46,10 +48,12 @@ import { ProofCaution } from './proof-caution';
       @if (aged(); as names) {
         <p>
           Aged beside the repair, and still the old ones: <b class="fig">{{ names }}</b>.
+          <button class="chip" (click)="listAged()">Put them on the list</button>
         </p>
       }
+      <app-parts-list />
       <section>
-        <h2>Part replaced</h2>
+        <h2>One part replaced, with its reason and proof</h2>
         <app-parts-form (kept)="toRepair()" />
       </section>
       <section>
@@ -102,6 +106,7 @@ export class PartsStage {
   private readonly job = inject(JobOnBench);
   protected readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
+  private readonly list = inject(ListOnBench);
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   protected readonly fits = computed(() => ofKind(this.job.stood(), 'fit'));
@@ -111,8 +116,13 @@ export class PartsStage {
     return top && top.chance >= 0.2 ? { name: this.job.sectionName(top.section) } : null;
   });
   /** What this shop renews beside a repair, where it has said that it does. */
+  private readonly agedParts = computed(() =>
+    this.job.settings()?.policy === 'renew' ? agedBeside(this.job.card(), this.job.stood(), this.clock.now().getTime()) : [],
+  );
   protected readonly aged = computed(() =>
-    this.job.settings()?.policy === 'renew' ? agedBeside(this.job.card(), this.job.stood(), this.clock.now().getTime()).join(', ') : '',
+    this.agedParts()
+      .filter((name) => !this.list.parts().some(({ designator }) => designator === name))
+      .join(', '),
   );
   protected readonly suspects = computed(() => {
     const card = this.job.card();
@@ -133,6 +143,11 @@ export class PartsStage {
   protected wait(): void {
     const part = this.suspects()[0];
     void this.writer.keep({ kind: 'wait', reason: 'part', text: part ? `${part.designator} ${part.value}` : 'a part on order' });
+  }
+
+  /** What goes in is what is in. */
+  protected listAged(): void {
+    void this.writer.keepAll(this.agedParts().map((name) => this.list.of(name, {})));
   }
 
   /** After a part is fitted the re-test list is what one wants to see. */

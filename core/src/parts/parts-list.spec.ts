@@ -1,0 +1,230 @@
+import fc from 'fast-check';
+import { listedParts, polarityOpen, stockMoves, beforeHandBack, type StockItem } from '../job';
+import { sampleJob, sampleShop, tapeOf } from '../testing/entries';
+import type { TapeBody } from '../tape';
+import { accessOrder, type LiesAt } from './access-order';
+import { fitListed, toOrder } from './fit-listed';
+import { chosenFromStock, inDrawers } from './in-drawers';
+import { specOf } from './part-spec';
+import { readPastedList } from './paste-list';
+
+const context = { condition: {}, instruments: [] };
+const item = (id: string, part: string, quantity = 10, drawer = 'B1'): StockItem => ({
+  id,
+  part,
+  kind: '',
+  quantity,
+  priceMinor: 40,
+  drawer,
+  supplier: 'Mell & Tarrant Parts',
+});
+const stock = [
+  item('47u-16', '47 µF 16 V 105 °C 5 × 11 mm', 4),
+  item('47u-25', '47 µF 25 V 105 °C 6.3 × 11 mm', 10),
+  item('220u-25', '220 µF 25 V 105 °C 8 × 11.5 mm', 2, 'B2'),
+  item('220u-16', '220 µF 16 V 85 °C', 9, 'B2'),
+  item('4k7', '4.7 kΩ 0.25 W', 20, 'R1'),
+  item('diode', 'switching diode', 3, 'D4'),
+];
+const listOf = (...bodies: TapeBody[]) => listedParts(undefined, tapeOf(...bodies));
+const listed = (designator: string, more: Partial<Extract<TapeBody, { kind: 'listed' }>> = {}): TapeBody => ({
+  kind: 'listed',
+  designator,
+  ...more,
+});
+
+describe('The name of a part', () => {
+  for (const [name, spec] of [
+    ['220u 25v 105c 8x11.5', { farad: 220e-6, volts: 25, celsius: 105, diameterM: 0.008, heightM: 0.0115 }],
+    ['220 µF 25 V 105 °C 8 × 11,5 mm p3.5', { farad: 220e-6, volts: 25, celsius: 105, diameterM: 0.008, heightM: 0.0115, pitchM: 0.0035 }],
+    ['2 × 100 nF', { farad: 100e-9 }],
+    ['47 kΩ 7 W', { ohm: 47_000, watts: 7 }],
+    ['switching diode', {}],
+  ] as const)
+    it(`says what it is: ${name}`, () => {
+      const read = specOf(name);
+      expect(Object.keys(read).sort()).toEqual(Object.keys(spec).sort());
+      for (const [of, value] of Object.entries(spec))
+        expect(read[of as keyof typeof read])
+          .withContext(of)
+          .toBeCloseTo(value, 9);
+    });
+});
+
+describe('A pasted list', () => {
+  const value = (text: string): Record<string, string | undefined> =>
+    Object.fromEntries(readPastedList(text, context).parts.map((part) => [part.designator, part.value]));
+  it('is read as people write one', () => {
+    expect(value('C1 220u 25v\nC2, C3: 47u/16V\n- C4-C6 = 10u 50v\n\n1. C7\t2\t100n')).toEqual({
+      C1: '220u 25v',
+      C2: '47u/16V',
+      C3: '47u/16V',
+      C4: '10u 50v',
+      C5: '10u 50v',
+      C6: '10u 50v',
+      C7: '2 100n',
+    });
+    expect(value('c1,c2,c3 3 47u 16V')).toEqual({ C1: '47u 16V', C2: '47u 16V', C3: '47u 16V' });
+    expect(value('C10 .. C12;220 µF;25 V')).toEqual({ C10: '220 µF 25 V', C11: '220 µF 25 V', C12: '220 µF 25 V' });
+    expect(value('c1-c3')).toEqual({ C1: undefined, C2: undefined, C3: undefined });
+  });
+  it('tells each line that it does not understand, and takes the rest', () => {
+    const { parts, wrong } = readPastedList('Part;Value\nC1;47u 16v\nplease hurry', context);
+    expect(parts.map(({ designator }) => designator)).toEqual(['C1']);
+    expect(wrong.map(({ line, text }) => [line, text])).toEqual([
+      [1, 'Part;Value'],
+      [3, 'please hurry'],
+    ]);
+  });
+  it('loses no part, whatever stands between them', () => {
+    const numbers = fc.uniqueArray(fc.integer({ min: 1, max: 999 }), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(
+        numbers,
+        fc.constantFrom(', ', ',', ' ', ' and ', ' + '),
+        fc.constantFrom(' ', ': ', '\t', ';'),
+        (all, between, before) => {
+          const text = `${all.map((n) => `C${n}`).join(between)}${before}47u 16v`;
+          expect(Object.entries(value(text)).sort()).toEqual(all.map((n): [string, string] => [`C${n}`, '47u 16v']).sort());
+        },
+      ),
+    );
+  });
+});
+
+describe('What the drawers hold', () => {
+  const best = (value: string, more: Partial<Extract<TapeBody, { kind: 'listed' }>> = {}) => {
+    const [part] = listOf(listed('C1', { value, ...more }));
+    return part ? inDrawers(part, stock).map(({ item: { id }, against }) => (against.length ? `not ${id}` : id)) : [];
+  };
+  it('is what fits, the nearest rating first, and what does not behind it', () => {
+    expect(best('47u 16v')).toEqual(['47u-16', '47u-25', 'not 220u-16', 'not 220u-25']);
+    expect(best('47u 25v')[0]).toBe('47u-25');
+    expect(best('220u 25v')[0]).toBe('220u-25');
+    expect(best('4k7')).toEqual(['4k7']);
+    expect(best('switching diode')).toEqual(['diode']);
+    expect(best('mercury switch')).toEqual([]);
+  });
+  it('is held against the room in millimetres', () => {
+    const against = (room: { diameterM: number; heightM: number }, id: string) => {
+      const [part] = listOf(listed('C1', { value: '220u 16v', room }));
+      return part ? (inDrawers(part, stock).find((each) => each.item.id === id)?.against ?? []) : [];
+    };
+    expect(against({ diameterM: 0.009, heightM: 0.013 }, '220u-25')).toEqual([]);
+    expect(against({ diameterM: 0.0075, heightM: 0.013 }, '220u-25').join()).toContain('Diameter 8 mm');
+    expect(against({ diameterM: 0.009, heightM: 0.011 }, '220u-25').join()).toContain('Height 11.5 mm');
+    expect(against({ diameterM: 0.009, heightM: 0.011 }, '220u-16').join()).toContain('size is not known');
+  });
+  it('is shared out: what one part has, another does not', () => {
+    const list = listOf(...Array.from({ length: 6 }, (_, k) => listed(`C${k + 1}`, { value: '47u 16v' })));
+    const chosen = chosenFromStock(list, stock);
+    expect([...chosen.values()].map(({ id }) => id)).toEqual([...Array(4).fill('47u-16'), '47u-25', '47u-25']);
+  });
+});
+
+describe('A whole list', () => {
+  const taken: TapeBody[] = [
+    listed('C1', { value: '47u 16v', stock: '47u-16', stands: '+ left' }),
+    listed('C2', { value: '47u 16v', stock: '47u-16' }),
+    listed('R3', { value: '4k7', stock: '4k7' }),
+    listed('C4', { value: '1000u 63v' }),
+    listed('C5', { value: '1000u 63v' }),
+    listed('C6', { value: '100n film', state: 'here' }),
+    listed('C7', { value: '47u 16v', state: 'left', why: 'measures as new' }),
+  ];
+  it('is fitted by one press, but for what hinders, which is told', () => {
+    const { fits, not } = fitListed(listOf(...taken), stock);
+    expect(fits.map(({ designator, newPart, priceMinor, source }) => [designator, newPart, priceMinor, source])).toEqual([
+      ['C1', '47 µF 16 V 105 °C 5 × 11 mm', 40, 'stock, B1'],
+      ['R3', '4.7 kΩ 0.25 W', 40, 'stock, R1'],
+      ['C6', '100n film', 0, ''],
+    ]);
+    expect(not.map(({ designator }) => designator)).toEqual(['C2', 'C4', 'C5']);
+    expect(not[0]?.why).toContain('how it stands');
+    const guarded = fitListed(listOf(...taken), stock, {
+      against: (name) => (name === 'R3' ? 'The bias is open.' : undefined),
+      priced: false,
+    });
+    expect(guarded.fits.map(({ priceMinor }) => priceMinor)).toEqual([0, 0]);
+    expect(guarded.not.map(({ why }) => why)).toContain('The bias is open.');
+  });
+  it('says what is to be ordered, those alike counted together', () => {
+    expect(toOrder(listOf(...taken), stock).map(({ part, count, designators }) => [part, count, designators])).toEqual([
+      ['1000u 63v', 2, ['C4', 'C5']],
+    ]);
+  });
+  it('asks for the polarity of each new part, until it is right, and forgets none', () => {
+    const fitted = fitListed(listOf(...taken), stock).fits;
+    const open = (...more: TapeBody[]) => polarityOpen(listOf(...taken, ...fitted, ...more));
+    expect(open()).toEqual(['C1']);
+    expect(open(listed('C1', { polarity: 'wrong' }))).toEqual(['C1']);
+    expect(open(listed('C1', { polarity: 'right' }))).toEqual([]);
+    const stood = tapeOf(...taken, ...fitted);
+    const says = beforeHandBack({ job: sampleJob, shop: sampleShop, tape: stood, nowMs: 0 }).map((each) => each.says);
+    expect(says).toContain('Polarity not held against how the old one stood: C1.');
+    expect(says).toContain('On the list, and neither fitted nor left: C2; C4; C5.');
+  });
+  it('never takes more from stock than is there', () => {
+    const drawers = fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 2, maxLength: 2 });
+    fc.assert(
+      fc.property(drawers, fc.integer({ min: 1, max: 15 }), (counts, parts) => {
+        const some = stock.slice(0, 2).map((each, k) => ({ ...each, quantity: counts[k] ?? 0 }));
+        const bodies = Array.from({ length: parts }, (_, k) => listed(`C${k + 1}`, { value: '47u 16v', stands: '+ up' }));
+        const chosen = chosenFromStock(listOf(...bodies), some);
+        const chosenBodies = [...chosen].map(([name, { id }]) => listed(name, { stock: id }));
+        const { fits, not } = fitListed(listOf(...bodies, ...chosenBodies), some);
+        expect(fits.length + not.length).toBe(parts);
+        for (const [id, by] of stockMoves([], tapeOf(...fits)))
+          expect((some.find((each) => each.id === id)?.quantity ?? 0) + by).toBeGreaterThanOrEqual(0);
+        expect(fits.length).toBe(
+          Math.min(
+            parts,
+            counts.reduce((a, b) => a + b, 0),
+          ),
+        );
+        expect(toOrder(listOf(...bodies, ...chosenBodies), some).reduce((sum, { count }) => sum + count, 0)).toBe(not.length);
+      }),
+    );
+  });
+});
+
+describe('The order in which parts are reached', () => {
+  const at = (sheet: string, x: number, y: number): LiesAt => ({ sheet, x, y });
+  it('goes along the board, under one cover after the other, those of no place last', () => {
+    const places: Record<string, LiesAt> = {
+      C1: at('top', 0, 0),
+      C2: at('top', 90, 0),
+      C3: at('top', 10, 0),
+      C4: at('top', 50, 0),
+      C5: at('bottom', 0, 0),
+    };
+    const access: Record<string, string> = { C3: 'screen' };
+    const order = accessOrder(
+      ['C1', 'C2', 'C3', 'C4', 'C5', 'C9'],
+      (name) => places[name],
+      (name) => access[name],
+      new Map([['screen', undefined]]),
+    );
+    expect(order).toEqual(['C5', 'C1', 'C4', 'C2', 'C9', 'C3']);
+  });
+  it('holds each part once, and is no longer than the order of the list', () => {
+    const some = fc.uniqueArray(fc.tuple(fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 400 })), {
+      minLength: 1,
+      maxLength: 40,
+      selector: (p) => p.join(),
+    });
+    const long = (names: readonly string[], of: (name: string) => LiesAt): number =>
+      names.slice(1).reduce((sum, name, k) => sum + Math.hypot(of(name).x - of(names[k] ?? '').x, of(name).y - of(names[k] ?? '').y), 0);
+    fc.assert(
+      fc.property(some, (points) => {
+        const names = points.map((_, k) => `C${k + 1}`);
+        const of = (name: string): LiesAt => at('top', ...(points[Number(name.slice(1)) - 1] ?? [0, 0]));
+        const order = accessOrder(names, of, () => undefined);
+        expect([...order].sort()).toEqual([...names].sort());
+        // From the outermost part on it is never worse than going by numbers from there.
+        const from = order[0] ?? '';
+        expect(long(order, of)).toBeLessThanOrEqual(long([from, ...names.filter((name) => name !== from)], of) * 1.25 + 1);
+      }),
+    );
+  });
+});

@@ -1,0 +1,115 @@
+import { expect, test } from '@playwright/test';
+import { BookInPage } from '../pages/book-in-page';
+import { openDemo, openJob } from '../pages/demo';
+import { JobPage } from '../pages/job-page';
+import { pdfText } from '../pages/pdf-text';
+
+const kit = [
+  'Kit for the Skiff, 26 capacitors:',
+  'C1-C8\t47 µF 25 V',
+  'C9, C10, C11 and C12: 220u 25v',
+  '- C13..C24 = 10u 50v',
+  'C25;1000 µF 63 V 16x25',
+  'C26 100n film',
+].join('\n');
+const drawers = [
+  'part;kind;quantity;price;drawer',
+  '47 µF 25 V 105 °C 6.3 × 11 mm;electrolytic;20;0.22;K1',
+  '220 µF 25 V 105 °C 8 × 11.5 mm;electrolytic;6;0.31;K2',
+  '10 µF 50 V 105 °C 5 × 11 mm;electrolytic;30;0.12;K3',
+  '100 nF film 63 V;film capacitor;9;0.20;K4',
+].join('\n');
+
+test('a kit of 26 capacitors goes from a pasted list to the sheet, of a set that has no card', async ({ page }) => {
+  await openDemo(page, '/stock');
+  await page.getByRole('button', { name: 'Paste a list' }).click();
+  await page.getByLabel('From a spreadsheet or a CSV file').fill(drawers);
+  await page.getByRole('button', { name: 'Take 4 parts in' }).click();
+  await expect(page.getByText('4 parts are in stock.')).toBeVisible();
+  const booking = new BookInPage(page);
+  await booking.fill({ owner: 'Hesta ferry', maker: 'Zellen', model: 'Skiff', serial: '7', complaint: 'Hums, and fades when warm' });
+  await booking.submit();
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.open('Parts');
+
+  let acts = 0;
+  const press = async (name: string | RegExp): Promise<void> => {
+    await area.getByRole('button', { name }).click();
+    acts += 1;
+  };
+  await press('Make a list');
+  await area.getByLabel('Parts for the list').fill(kit);
+  acts += 1;
+  await expect(area.getByRole('list', { name: 'Lines that are not understood' })).toContainText('Line 1, “Kit for the Skiff');
+  await press('Put 26 parts on the list');
+  // What was not understood stays to be mended; here it is but a heading.
+  await expect(area.getByLabel('Parts for the list')).toHaveValue('Kit for the Skiff, 26 capacitors:');
+  await press('Leave');
+  await expect(area.locator('[data-listed]')).toHaveCount(26);
+  await expect(job.tape().getByRole('button', { name: /^C1, C2, C3 and 23 more: part on the list$/ })).toBeVisible();
+
+  await press('Take 25 from stock');
+  await expect(area.locator('[data-listed=C9]')).toContainText('K2');
+  await expect(area.getByRole('region', { name: 'To be ordered' })).toContainText('1000 µF 63 V 16x25');
+  // One press a part that stands one way only: all but the film capacitor.
+  await press('Note how 25 stand');
+  const walk = area.getByRole('group', { name: 'How the old parts stand' });
+  for (let left = 25; left > 0; left -= 1) {
+    await expect(walk).toContainText(`${left} still to be noted`);
+    await page.keyboard.press(left % 2 ? 'ArrowLeft' : 'ArrowUp');
+    acts += 1;
+  }
+  await expect(walk).toBeHidden();
+  await expect(area.getByRole('list', { name: 'Not to be fitted yet' })).toContainText('C25: not found in stock');
+  await press(/^Fitted: 25 parts, /);
+  await expect(area.getByText('26 parts, 1 wanted, 25 fitted')).toBeVisible();
+  const check = area.getByRole('region', { name: 'Polarity before power' });
+  await check.getByRole('button', { name: 'C3 does not stand so' }).click();
+  await check.getByRole('button', { name: '23 stand so, 1 does not' }).click();
+  acts += 2;
+  await expect(check).toContainText('C3');
+  await expect(area.locator('[data-listed=C3]')).toContainText('wrong way');
+  await check.getByRole('button', { name: 'It stands so' }).click();
+  acts += 1;
+  await expect(check).toBeHidden();
+  await press('It is ordered');
+  await expect(area.locator('[data-listed=C25]')).toContainText('ordered');
+  // Fifty parts in sixty acts: 26 of them take fewer than one and a half each.
+  expect(acts).toBeLessThanOrEqual(36);
+
+  // The stock is counted down; the tape takes it all back by one press, and it is there again.
+  await job.open('Hand back');
+  const says = area.getByText('On the list, and neither fitted nor left: C25.');
+  await expect(says).toBeVisible();
+  const text = await pdfText(await (await job.download('Sheet as PDF')).path());
+  for (const line of ['C9–C12: 220 ?F 25 V 105 °C 8 × 11.5 mm fitted', 'C13–C24 12 × 10 ?F', 'C26: 100 nF film 63 V fitted'])
+    expect(text).toMatch(new RegExp(line.replace('?', '.')));
+  await page.goto('/stock');
+  await expect(page.getByRole('row').filter({ hasText: '10 µF 50 V 105 °C' })).toContainText('18');
+});
+
+test('a list is held against the room, left in part with the reason, and taken back whole', async ({ page }) => {
+  await openJob(page, 417, 'parts');
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.type('list c901, c902 47u 16v room 4x9');
+  await job.type('list c903 leave measures as new');
+  await expect(area.locator('[data-listed]')).toHaveCount(3);
+  await expect(area.locator('[data-listed=C901]')).toContainText('room 4 × 9 mm');
+  await expect(area.locator('[data-listed=C903]')).toContainText('stays as it is: measures as new');
+  await area.getByRole('button', { name: 'More of C902' }).click();
+  await page.getByRole('menuitem', { name: 'Leave it as it is, because' }).click();
+  await expect(job.entry()).toHaveValue('list c902 leave ');
+  await job.entry().press('End');
+  await job.entry().pressSequentially('no room beside the screen');
+  await job.entry().press('Enter');
+  await expect(area.locator('[data-listed=C902]')).toContainText('no room beside the screen');
+  await area.getByRole('button', { name: 'More of C901' }).click();
+  await page.getByRole('menuitem', { name: 'Take it off the list' }).click();
+  await expect(area.locator('[data-listed]')).toHaveCount(2);
+  await job.open('Hand back');
+  const text = await pdfText(await (await job.download('Sheet as PDF')).path());
+  expect(text).toContain('C902 stays as it is: no room beside the screen');
+  expect(text).not.toContain('C901');
+});
