@@ -11,6 +11,29 @@ const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const { at, browser, close } = await demoBrowser(4396);
 
+/** Lines that are typed, and acts, one after the other. */
+async function doneInRow(page, lines) {
+  for (const line of lines) {
+    if (typeof line === 'function') {
+      await line(page);
+      continue;
+    }
+    await page.getByLabel('Entry', { exact: true }).fill(line);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(400);
+  }
+}
+const pressed = (name) => (page) => page.getByRole('region', { name: 'Stage' }).getByRole('button', { name }).first().click();
+/** The electrolytics of a set on its list: what is in stock, how they stand, one that stays. */
+const aKit = [
+  'list c1 c5 c27 c29 c32 c40',
+  'list c1 1000u 35v 105c 13x25 room 13x30',
+  pressed(/^Take \d from stock/),
+  'list c5 c27 stands + left',
+  'list c29 c40 stands + up',
+  'list c32 leave measures as new',
+];
+
 /** Name of the picture; the place, the job and stage, or a sum with the job on the bench; what is typed; the theme. */
 const views = [
   ['day', '/day'],
@@ -22,7 +45,7 @@ const views = [
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
   ['sheets', [419, 'sheets?at=TP9'], 'tp9 '],
   ['card-editor', '/cards/murrelo-twin/edit'],
-  ['parts', [411, 'parts']],
+  ['parts', [411, 'parts'], aKit],
   ['repair', [404, 'repair']],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
@@ -63,15 +86,7 @@ async function diagrams(page) {
     await page.getByRole('heading', { level: 1, name: /Safety/ }).waitFor();
     await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
     for (const lines of [[], tried, [proof]]) {
-      for (const line of lines) {
-        if (typeof line === 'function') {
-          await line(page);
-          continue;
-        }
-        await page.getByLabel('Entry', { exact: true }).fill(line);
-        await page.keyboard.press('Enter');
-        await page.waitForTimeout(400);
-      }
+      await doneInRow(page, lines);
       await page.waitForTimeout(1500);
       pictures.push([id, (await page.locator('app-block-diagram').screenshot()).toString('base64')]);
     }
@@ -105,6 +120,7 @@ const runs = [
     ]),
   ],
   ['align', 419, [], ['set c33 10.23994MHz > 10.24000MHz', 'set l4 3.10V'], ['peak t2 -60dBm > -52dBm', 'peak t3 none', 'seal c33']],
+  ['parts', 411, aKit.slice(0, 2), [...aKit.slice(2), pressed(/^Note how/)], [pressed('Leave'), pressed(/^Fitted:/)]],
   [
     'soak',
     419,
@@ -196,15 +212,7 @@ async function runsAt(page, idOf) {
     await page.goto(`${at}/job/${await idOf(job)}/${stage}`);
     await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
     for (const lines of moments) {
-      for (const line of lines) {
-        if (typeof line === 'function') {
-          await line(page);
-          continue;
-        }
-        await page.getByLabel('Entry', { exact: true }).fill(line);
-        await page.keyboard.press('Enter');
-        await page.waitForTimeout(400);
-      }
+      await doneInRow(page, lines);
       await shot();
     }
     await theme('daylight');
@@ -261,7 +269,8 @@ try {
     await page.waitForTimeout(1200);
     if (String(stage).startsWith('sheets')) await sheetsDrawn(page);
     if (name === 'manual') await page.getByText('nothing goes onto the card').waitFor({ timeout: 60_000 });
-    if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
+    if (Array.isArray(line)) await doneInRow(page, line);
+    else if (line) await page.getByLabel('Entry', { exact: true }).fill(line);
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }

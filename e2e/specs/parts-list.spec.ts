@@ -83,7 +83,7 @@ test('a kit of 26 capacitors goes from a pasted list to the sheet, of a set that
   const says = area.getByText('On the list, and neither fitted nor left: C25.');
   await expect(says).toBeVisible();
   const text = await pdfText(await (await job.download('Sheet as PDF')).path());
-  for (const line of ['C9–C12: 220 ?F 25 V 105 °C 8 × 11.5 mm fitted', 'C13–C24 12 × 10 ?F', 'C26: 100 nF film 63 V fitted'])
+  for (const line of ['C9–C12: 220 ?F 25 V 105 °C 8 × 11.5 mm fitted', '12 × 10 ?F 50 V 105 °C 5 × 11 mm', 'C26: 100 nF film 63 V fitted'])
     expect(text).toMatch(new RegExp(line.replace('?', '.')));
   await page.goto('/stock');
   await expect(page.getByRole('row').filter({ hasText: '10 µF 50 V 105 °C' })).toContainText('18');
@@ -101,9 +101,11 @@ test('a list is held against the room, left in part with the reason, and taken b
   await area.getByRole('button', { name: 'More of C902' }).click();
   await page.getByRole('menuitem', { name: 'Leave it as it is, because' }).click();
   await expect(job.entry()).toHaveValue('list c902 leave ');
-  await job.entry().press('End');
-  await job.entry().pressSequentially('no room beside the screen');
-  await job.entry().press('Enter');
+  // The line has the keys: one types on where the menu left off.
+  await expect(job.entry()).toBeFocused();
+  await expect(page.getByRole('menu')).toBeHidden();
+  await page.keyboard.type('no room beside the screen');
+  await page.keyboard.press('Enter');
   await expect(area.locator('[data-listed=C902]')).toContainText('no room beside the screen');
   await area.getByRole('button', { name: 'More of C901' }).click();
   await page.getByRole('menuitem', { name: 'Take it off the list' }).click();
@@ -112,4 +114,29 @@ test('a list is held against the room, left in part with the reason, and taken b
   const text = await pdfText(await (await job.download('Sheet as PDF')).path());
   expect(text).toContain('C902 stays as it is: no room beside the screen');
   expect(text).not.toContain('C901');
+});
+
+test('an approval raises the limit, answers what was asked, and stands on the sheet', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openJob(page, 411, 'parts');
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.type('list c40 470u 16v');
+  await area.getByRole('button', { name: 'Copy a message to the owner' }).click();
+  await expect(page.getByText('The message is on the clipboard.')).toBeVisible();
+  const message = await page.evaluate(() => navigator.clipboard.readText());
+  expect(message).toContain('job 411');
+  expect(message).toContain('To be renewed: 470u 16v.');
+  await area.getByRole('button', { name: 'Asked', exact: true }).click();
+  await expect(job.entry()).toHaveValue('asked ');
+  await job.type('asked the audio chip and its capacitor, 46 in all, go on? by message');
+  await job.open('Hand back');
+  await expect(area.getByText('The job still waits for an answer')).toBeVisible();
+  await job.type('approved go ahead at 140, by phone');
+  await expect(area.getByText('The job still waits for an answer')).toBeHidden();
+  const text = await pdfText(await (await job.download('Sheet as PDF')).path());
+  expect(text).toMatch(/Agreed \d{4}-\d\d-\d\d, approved, by phone: go ahead at 140; limit \S+ 140\.00/);
+  expect(text).toMatch(/Limit agreed: \S+ 140\.00/);
+  await job.open('Book in');
+  await expect(area.getByText('140.00, agreed since it was booked in')).toBeVisible();
 });

@@ -9,6 +9,7 @@ import { agedBeside, unproven } from './repair-policy';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetySigned } from './safety-checks';
+import { agreedLimit, waitsFor } from './talks';
 import { foundLines, problems } from './work-lines';
 import { moneyText } from '../money';
 import type { Stage } from '../words';
@@ -49,7 +50,7 @@ export function beforeHandBack(input: {
   ];
   add('repair', toDo.length > 0, `Still open: ${named(toDo)}.`);
 
-  const wait = ofKind(stood, 'wait').at(-1);
+  const wait = waitsFor(stood);
   add(
     'parts',
     wait?.reason === 'part' || wait?.reason === 'answer',
@@ -91,7 +92,7 @@ export function beforeHandBack(input: {
   add('hand-back', clock.seconds === 0, 'No labour was recorded.');
   add('hand-back', clock.running && clock.seconds > longSeconds, `The labour clock runs, and shows ${Math.round(clock.seconds / 3600)} h.`);
   const { totalMinor } = jobPrice(stood, shop, nowMs);
-  const limit = job.spendLimitMinor;
+  const limit = agreedLimit(job, stood);
   add(
     'hand-back',
     limit !== undefined && totalMinor > limit,

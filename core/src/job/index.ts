@@ -17,6 +17,7 @@ export {
   type ModificationTyped,
   type ModificationWrong,
 } from './modifications';
+export { ownerMessage } from './owner-message';
 export * from './price';
 export * from './records';
 export { agedBeside, policyNames, repairPolicies, type RepairPolicy } from './repair-policy';
@@ -28,6 +29,7 @@ export { repairsOf, repairsText, type Repair } from './repairs';
 export { curedBy, isOwed, retests, type Retest } from './retests';
 export { readStockLines, stockColumns, stockRow, type StockLine } from './stock-lines';
 export { stockMoves } from './stock-moves';
+export { agreedLimit } from './talks';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
 export {
   biasInDoubt,

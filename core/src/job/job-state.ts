@@ -7,6 +7,7 @@ import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
 import { soakOf } from './soak';
+import { waitsFor } from './talks';
 import { alignRun } from '../run';
 import { dayOf, timeOf } from '../line';
 import { cyclesText, ofKind, spanText, standing, type TapeEntry } from '../tape';
@@ -155,7 +156,7 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
   const open = states.findIndex(
     (s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'),
   );
-  const wait = ofKind(stood, 'wait').at(-1);
+  const wait = waitsFor(stood);
   const soaks = soakingUntil(card, stood, wait?.seq ?? 0);
   return {
     stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),

@@ -16,6 +16,7 @@ import { recordedTables, watchedStrips, type RecordedTable, type WatchedStrip } 
 import { cellOf, nothing, type ReportCell } from './report-cell';
 import { soakLine } from './soak';
 import { sweptTables, type SweptTable } from './swept';
+import { agreedLimit, agreedLines } from './talks';
 import { foundLines, problems } from './work-lines';
 import { resultNames, type WorkState } from '../words';
 
@@ -26,6 +27,10 @@ export interface Report {
   readonly customer: Customer;
   readonly set: RadioSet;
   readonly complaint: string;
+  /** What the owner approved or refused, each with its day. */
+  readonly agreed: readonly string[];
+  /** The limit of the price, as money; absent where none was agreed. */
+  readonly limit?: string;
   readonly found: readonly string[];
   /** What began the trouble, what it destroyed, and what else may have suffered. */
   readonly causes: readonly { readonly what: string; readonly lines: readonly string[] }[];
@@ -182,6 +187,7 @@ export function buildReport(input: {
   const price = jobPrice(stood, shop, input.nowMs);
   const fits = ofKind(stood, 'fit');
   const currency = job.currency ?? shop.currency;
+  const limit = agreedLimit(job, stood);
   const list = problems(stood);
   const found = foundLines(stood);
   const tests = card ? testCourses(card, stood) : [];
@@ -198,6 +204,8 @@ export function buildReport(input: {
     customer: input.customer,
     set: input.set,
     complaint: job.complaint,
+    agreed: agreedLines(stood, currency),
+    ...(limit === undefined ? {} : { limit: moneyText(limit, currency) }),
     found: [
       ...list
         .filter((p) => p.state === 'found' || p.state === 'repaired' || p.state === 'left-alone')

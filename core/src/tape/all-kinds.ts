@@ -31,6 +31,7 @@ import { stage } from './kinds/stage';
 import { strike } from './kinds/strike';
 import { sweep } from './kinds/sweep';
 import { sum } from './kinds/sum';
+import { talk } from './kinds/talk';
 import { wait } from './kinds/wait';
 import { watch } from './kinds/watch';
 import { work } from './kinds/work';
@@ -69,6 +70,7 @@ export const allKinds = [
   note,
   remark,
   labour,
+  talk,
   wait,
   picture,
   handedBack,

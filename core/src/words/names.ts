@@ -13,6 +13,7 @@ import type {
   RecordedWhat,
   WatchAct,
   ListedState,
+  TalkAct,
   WorkState,
 } from './vocabulary';
 
@@ -99,6 +100,14 @@ export const listedNames: Readonly<Record<ListedState, string>> = {
   here: 'here',
   left: 'stays as it is',
   fitted: 'fitted',
+};
+
+export const talkNames: Readonly<Record<TalkAct, string>> = {
+  asked: 'Asked the owner',
+  told: 'Told the owner',
+  heard: 'The owner says',
+  approved: 'Approved',
+  refused: 'Refused',
 };
 
 export const findingNames: Readonly<Record<FindingKind, string>> = {

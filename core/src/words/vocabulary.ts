@@ -74,6 +74,7 @@ export const manipulations = ['tap', 'press', 'heat', 'cool'] as const;
 export type Manipulation = (typeof manipulations)[number];
 
 export const waitReasons = ['part', 'answer', 'cool-down', 'soak', 'collection', 'nothing'] as const;
+export type WaitReason = (typeof waitReasons)[number];
 export const problemStates = ['open', 'found', 'repaired', 'left-alone', 'watch'] as const;
 /** What stands on the list of work of a job beside what was found: a trouble, what must be asked, what could be better. */
 export const problemSorts = ['problem', 'question', 'improvement'] as const;
@@ -87,6 +88,10 @@ export type ListedState = (typeof listedStates)[number] | 'fitted';
 /** What a capacitor does where it stands: how far another may depart from it follows. */
 export const capacitorRoles = ['reservoir', 'coupling', 'timing', 'rf'] as const;
 export type CapacitorRole = (typeof capacitorRoles)[number];
+
+/** What passed between the shop and the owner of a set. */
+export const talkActs = ['asked', 'told', 'heard', 'approved', 'refused'] as const;
+export type TalkAct = (typeof talkActs)[number];
 
 /** How a claim was found to be. */
 export const claimStands = ['open', 'confirmed', 'contradicted'] as const;

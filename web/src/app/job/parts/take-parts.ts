@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { partOf } from '@amber-relay/core/card';
 import { readPastedList } from '@amber-relay/core/parts';
+import { CardSheets } from '../../sheets/card-sheets';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
@@ -32,11 +33,9 @@ const kindNames = [
       </app-field>
       @if (sorts().length) {
         <div class="acts">
-          <span class="quiet">From the card:</span>
+          <span class="quiet">From the card and its sheets:</span>
           @for (sort of sorts(); track sort.name) {
-            <button class="chip" type="button" (click)="add(sort.parts)">
-              {{ sort.parts.length }} {{ sort.name }}{{ sort.parts.length === 1 ? '' : 's' }}
-            </button>
+            <button class="chip" type="button" (click)="add(sort.parts)">{{ sort.parts.length }} {{ sort.name }}</button>
           }
         </div>
       }
@@ -88,16 +87,23 @@ export class TakeParts {
   private readonly job = inject(JobOnBench);
   private readonly list = inject(ListOnBench);
   private readonly line = inject(LineOffer);
+  private readonly sheets = inject(CardSheets, { optional: true });
   private readonly writer = inject(TapeWriter);
   protected readonly text = signal('');
   protected readonly read = computed(() => readPastedList(this.text(), this.line.context()));
-  /** What the card has of a sort and the list has not yet. */
+  /** What the card has of a sort, and its sheets beside it, and the list has not yet. */
   protected readonly sorts = computed(() => {
     const known = new Set(this.list.parts().map(({ designator }) => designator));
-    const parts = (this.job.card()?.parts ?? []).filter(({ designator }) => !known.has(designator));
-    return kindNames
-      .map(({ kind, name }) => ({ name, parts: parts.filter((part) => part.kind === kind).map(({ designator }) => designator) }))
-      .filter((sort) => sort.parts.length > 0);
+    const card = this.job.card();
+    const parts = (card?.parts ?? []).filter(({ designator }) => !known.has(designator));
+    const ofCard = kindNames.map(({ kind, name }) => {
+      const own = parts.filter((part) => part.kind === kind).map(({ designator }) => designator);
+      return { name: own.length === 1 ? name : `${name}s`, parts: own };
+    });
+    const drawn = (this.sheets?.index().names() ?? []).filter(
+      (name) => /^C\d/.test(name) && !known.has(name) && !(card && partOf(card, name)),
+    );
+    return [...ofCard, { name: 'more capacitors of the sheets', parts: drawn }].filter((sort) => sort.parts.length > 0);
   });
 
   /** Writes parts of the card into the lines, where one sees and mends them before they are taken. */

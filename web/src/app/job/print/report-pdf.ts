@@ -1,5 +1,4 @@
 import type { LinePicture, Report } from '@amber-relay/core/job';
-import { moneyText } from '@amber-relay/core/money';
 import pdfMake from 'pdfmake/build/pdfmake';
 import pdfFonts from 'pdfmake/build/vfs_fonts';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
@@ -69,6 +68,7 @@ function sheet(r: Report): TDocumentDefinitions {
       { text: `${r.set.maker} ${r.set.model}, serial ${r.set.serial || 'not noted'}, of ${r.customer.name}`, margin: [0, 8, 0, 0] },
       heading('Complaint'),
       plain(r.complaint),
+      ...(r.agreed.length ? [heading('Agreed'), list(r.agreed)] : []),
       heading('Found'),
       list(r.found),
       ...r.causes.flatMap(({ what, lines }) => [heading(what), list(lines)]),
@@ -164,9 +164,7 @@ function sheet(r: Report): TDocumentDefinitions {
           ]),
         },
       },
-      ...(r.job.spendLimitMinor === undefined
-        ? []
-        : [{ text: `Limit agreed: ${moneyText(r.job.spendLimitMinor, r.job.currency ?? r.shop.currency)}`, color: '#555555' }]),
+      ...(r.limit === undefined ? [] : [{ text: `Limit agreed: ${r.limit}`, color: '#555555' }]),
       heading('Cautions'),
       list(r.cautions),
     ],

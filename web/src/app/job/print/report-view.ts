@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Report } from '@amber-relay/core/job';
-import { moneyText } from '@amber-relay/core/money';
 import { dateText } from '../../ui/clock-text';
 import { LinePictureView } from './line-picture';
 
@@ -28,6 +27,14 @@ import { LinePictureView } from './line-picture';
       </p>
       <h3>Complaint</h3>
       <p>{{ r.complaint }}</p>
+      @if (r.agreed.length) {
+        <h3>Agreed</h3>
+        <ul>
+          @for (line of r.agreed; track $index) {
+            <li>{{ line }}</li>
+          }
+        </ul>
+      }
       <h3>Found</h3>
       <ul>
         @for (line of r.found; track $index) {
@@ -305,8 +312,8 @@ import { LinePictureView } from './line-picture';
           }
         </tbody>
       </table>
-      @if (r.job.spendLimitMinor !== undefined) {
-        <p class="quiet">Limit agreed: {{ money(r.job.spendLimitMinor) }}</p>
+      @if (r.limit) {
+        <p class="quiet">Limit agreed: {{ r.limit }}</p>
       }
       <h3>Cautions</h3>
       <ul>
@@ -384,7 +391,4 @@ import { LinePictureView } from './line-picture';
 export class ReportView {
   readonly report = input.required<Report>();
   protected readonly day = dateText;
-  protected money(minor: number): string {
-    return moneyText(minor, this.report().job.currency ?? this.report().shop.currency);
-  }
 }

@@ -3,6 +3,7 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
+import { agreedLimit } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import { resultNames } from '@amber-relay/core/words';
 import { moneyText } from '@amber-relay/core/money';
@@ -60,10 +61,7 @@ import { ModificationList } from './modification-list';
             {{ day(file.row.bookedInAt) }}{{ file.row.promisedOn ? ', promised for ' + day(file.row.promisedOn) : ', no date promised' }}
           </dd>
           <dt>Limit</dt>
-          <dd>
-            {{ file.row.spendLimitMinor === undefined ? 'none agreed' : money(file.row.spendLimitMinor)
-            }}{{ file.row.payer ? ', paid by ' + file.row.payer : '' }}
-          </dd>
+          <dd>{{ limit() }}{{ file.row.payer ? ', paid by ' + file.row.payer : '' }}</dd>
           <dt>Came with it</dt>
           <dd>{{ file.row.accessories.length ? file.row.accessories.join(', ') : 'nothing' }}</dd>
           <dt>Outside</dt>
@@ -135,6 +133,13 @@ export class BookedStage {
   private readonly writer = inject(TapeWriter);
   private readonly jobs = inject(JobRepository);
   protected readonly day = dayText;
+  /** What was agreed when it was booked in, or since. */
+  protected readonly limit = computed(() => {
+    const booked = this.job.file()?.row;
+    const limit = booked && agreedLimit(booked, this.job.stood());
+    if (limit === undefined) return 'none agreed';
+    return `${moneyText(limit, this.job.currency())}${limit === booked?.spendLimitMinor ? '' : ', agreed since it was booked in'}`;
+  });
   protected readonly wrong = signal('');
   protected readonly correcting = signal(false);
   protected readonly claims = computed(() => ofKind(this.job.stood(), 'claim'));
@@ -147,10 +152,6 @@ export class BookedStage {
     [],
   );
   protected readonly earlier = computed(() => this.visits().filter((v) => v.id !== this.job.jobId()));
-
-  protected money(minor: number): string {
-    return moneyText(minor, this.job.currency());
-  }
 
   protected async add(input: HTMLInputElement): Promise<void> {
     this.wrong.set('');

@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { partOf } from '@amber-relay/core/card';
-import { agedBeside } from '@amber-relay/core/job';
+import { agedBeside, ownerMessage } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import { moneyText } from '@amber-relay/core/money';
 import { Router } from '@angular/router';
 import { JobOnBench } from '../job-on-bench';
 import { Clock } from '../../ui/clock';
+import { LineOffer } from '../line-offer';
+import { reportOf } from '../print/report-of';
 import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
 import { ListOnBench } from '../parts/list-on-bench';
@@ -40,6 +43,11 @@ import { ProofCaution } from './proof-caution';
                 <button class="chip" (click)="prove(p.designator, 'good')" [attr.aria-label]="p.designator + ' measured good'">
                   measured good
                 </button>
+                @if (!listed().has(p.designator)) {
+                  <button class="chip" (click)="put(p.designator)" [attr.aria-label]="p.designator + ' onto the list'">
+                    onto the list
+                  </button>
+                }
               </li>
             }
           </ul>
@@ -85,6 +93,15 @@ import { ProofCaution } from './proof-caution';
           </tbody>
         </table>
       </section>
+      <section class="acts" aria-label="The owner">
+        <button mat-stroked-button (click)="message()">Copy a message to the owner</button>
+        <button mat-stroked-button (click)="line.offer('asked ')">Asked</button>
+        <button mat-stroked-button (click)="line.offer('approved up to ')">Approved up to</button>
+        <button mat-stroked-button (click)="line.offer('refused ')">Refused</button>
+      </section>
+      @if (uncopied(); as text) {
+        <textarea class="box" rows="6" readonly aria-label="Message to the owner">{{ text }}</textarea>
+      }
       <section class="acts">
         <button mat-stroked-button (click)="wait()">Waits for a part</button>
         <button mat-stroked-button (click)="writer.keep({ kind: 'wait', reason: 'nothing', text: '' })">Waits for nothing</button>
@@ -106,6 +123,10 @@ export class PartsStage {
   private readonly job = inject(JobOnBench);
   protected readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
+  protected readonly line = inject(LineOffer);
+  private readonly snack = inject(MatSnackBar);
+  /** The message where it could not be copied. */
+  protected readonly uncopied = signal('');
   private readonly list = inject(ListOnBench);
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
@@ -121,7 +142,7 @@ export class PartsStage {
   );
   protected readonly aged = computed(() =>
     this.agedParts()
-      .filter((name) => !this.list.parts().some(({ designator }) => designator === name))
+      .filter((name) => !this.listed().has(name))
       .join(', '),
   );
   protected readonly suspects = computed(() => {
@@ -140,14 +161,36 @@ export class PartsStage {
     void this.writer.keep({ kind: 'proof', designator, result });
   }
 
+  /** The message as text, for whatever way it is sent; shown where the browser does not let it be copied. */
+  protected async message(): Promise<void> {
+    const [file, shop] = [this.job.file(), this.job.settings()];
+    if (!file || !shop) return;
+    const text = ownerMessage(reportOf(file, this.job.tape(), shop, this.clock.now().getTime()), this.list.parts());
+    try {
+      await navigator.clipboard.writeText(text);
+      this.uncopied.set('');
+      this.snack.open('The message is on the clipboard.', undefined, { duration: 4000 });
+    } catch {
+      this.uncopied.set(text);
+    }
+  }
+
   protected wait(): void {
     const part = this.suspects()[0];
-    void this.writer.keep({ kind: 'wait', reason: 'part', text: part ? `${part.designator} ${part.value}` : 'a part on order' });
+    const order = this.list.toOrder().map((line) => `${line.count} × ${line.part}`);
+    const text = order.length ? order.join(', ') : part ? `${part.designator} ${part.value}` : 'a part on order';
+    void this.writer.keep({ kind: 'wait', reason: 'part', text });
+  }
+
+  protected readonly listed = computed(() => new Set(this.list.parts().map(({ designator }) => designator)));
+  protected put(designator: string): void {
+    void this.writer.keep(this.list.of(designator, {}));
   }
 
   /** What goes in is what is in. */
   protected listAged(): void {
-    void this.writer.keepAll(this.agedParts().map((name) => this.list.of(name, {})));
+    const names = this.agedParts().filter((name) => !this.listed().has(name));
+    void this.writer.keepAll(names.map((name) => this.list.of(name, {})));
   }
 
   /** After a part is fitted the re-test list is what one wants to see. */
