@@ -21,8 +21,6 @@ export interface StageStatus {
   readonly says: string;
 }
 
-/** So many parts at most are fitted for one fault; more is a kit. */
-const mostOfFault = 4;
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** The state of every stage, worked out from what stands on the tape. */
@@ -61,9 +59,9 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     },
     trace: () => {
       const proven = ofKind(stood, 'proof').filter((entry) => entry.result === 'bad');
-      // A whole kit renewed is no fault that was found; what was proven among it is.
+      // Several renewed without a proof are no fault that was found; what was proven among them is.
       const found = fits.findLast(({ designator, proof }) => proof || proven.some((each) => each.designator === designator));
-      if (!found && fits.length > mostOfFault) return ['done', `${fits.length} parts renewed`];
+      if (!found && fits.length > 1) return ['done', `${fits.length} parts renewed`];
       if (fits.length) return ['done', `led to ${(found ?? fits.at(-1))?.designator}`];
       // A core that was turned on the way is no fault that was found.
       const turned = new Set(ofKind(stood, 'adjustment').map(({ id }) => id));

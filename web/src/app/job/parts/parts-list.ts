@@ -49,13 +49,15 @@ export class PartsList {
 
   protected readonly rows = computed(() =>
     this.list.parts().map((part) => {
-      const chosen = this.list.itemOf(part);
-      const done = part.state === 'fitted';
+      const { fit, state, value } = part;
+      const done = state === 'fitted' ? fit : undefined;
+      // Where nothing goes in, nothing is taken.
+      const chosen = state === 'fitted' || state === 'left' ? undefined : this.list.itemOf(part);
       return {
         part,
-        goesIn: done ? (part.fit?.newPart ?? '') : (chosen?.item.part ?? part.value),
-        from: done ? (part.fit?.source ?? '') : chosen ? `${chosen.item.drawer}` : '',
-        against: done || !chosen ? [] : chosen.against,
+        goesIn: state === 'left' ? '' : (done?.newPart ?? chosen?.item.part ?? value),
+        from: done?.source ?? chosen?.item.drawer ?? '',
+        against: chosen?.against ?? [],
         state: `${listedNames[part.state]}${part.why ? `: ${part.why}` : ''}`,
       };
     }),

@@ -115,7 +115,12 @@ import { ProofCaution } from './proof-caution';
       align-items: center;
       gap: 10px;
       min-height: 44px;
+      flex-wrap: wrap;
+      padding: 2px 0;
       border-top: 1px solid var(--mat-sys-outline-variant);
+    }
+    li .grow {
+      min-width: 120px;
     }
   `,
 })
