@@ -281,6 +281,12 @@ describe('each stage', () => {
       ['done', 'led to: K1 cleaned'],
     ],
     [
+      'two parts fitted without a proof',
+      'trace',
+      ['C1', 'C2'].map((name) => ({ ...fitBody(name, 'audio'), proof: '' })),
+      ['done', '2 parts renewed'],
+    ],
+    [
       'a kit fitted',
       'trace',
       ['C1', 'C2', 'C3', 'C5', 'C6'].map((name) => ({ ...fitBody(name, 'audio'), proof: '' })),
