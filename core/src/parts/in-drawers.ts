@@ -4,57 +4,55 @@ import { quantityText } from '../quantity';
 import { solve, sumById } from '../sums';
 import { isSame, specOf, type PartSpec } from './part-spec';
 
-/** What a part of stock says to a place that it is to go to. */
-export interface Found {
-  readonly item: StockItem;
-  /** What speaks against it; empty where it does. */
-  readonly against: readonly string[];
-  /** How many of it are left over when all that comes before it on the list has its own. */
-  readonly free: number;
-}
+type Place = Pick<ListedPart, 'value' | 'old' | 'room' | 'role'>;
+const values = ['farad', 'ohm', 'henry', 'hertz'] as const;
+const ratings = ['volts', 'watts', 'amps', 'celsius'] as const;
 
-/** What is wanted in a place, as its name says; what nobody has said is that of the old one. */
-const wantedSpec = ({ value, old }: Pick<ListedPart, 'value' | 'old'>): PartSpec => {
-  const [wanted, was] = [specOf(value), specOf(old)];
-  return (wanted.farad ?? wanted.ohm ?? wanted.henry ?? wanted.hertz) ? { ...wanted } : { ...was, ...wanted };
-};
+/** What is wanted in a place, as its name says; what nobody has said is that of the old one, and no rating may be below it. */
+function wantedSpec({ value, old }: Place): PartSpec {
+  const [said, was] = [specOf(value), specOf(old)];
+  const most = ratings.flatMap((rating) => {
+    const known = [said[rating], was[rating]].filter((each) => each !== undefined);
+    return known.length ? [[rating, Math.max(...known)] as const] : [];
+  });
+  return { ...(values.some((of) => said[of] !== undefined) ? said : { ...was, ...said }), ...Object.fromEntries(most) };
+}
 
 /**
  * What speaks against a part in a place of the list: for a capacitor by the sum of the bench (value by what it does there, every rating at least
- * the old one, size against the room), for the rest by value and ratings. Empty where nothing does; undefined where it is another sort of part.
+ * the old one, size against the room), for the rest by value and ratings. Where nobody says what a capacitor does, only the same value will do.
+ * Empty where nothing speaks against it; undefined where it is another sort of part.
  */
-export function againstIt(part: Pick<ListedPart, 'value' | 'old' | 'room' | 'role'>, name: string): readonly string[] | undefined {
-  const wanted = wantedSpec(part);
-  const fresh = specOf(name);
-  if (wanted.farad !== undefined) {
-    if (fresh.farad === undefined) return undefined;
-    return capacitorReasons(part, wanted, fresh);
-  }
-  const other = (['ohm', 'henry', 'hertz'] as const).find((of) => wanted[of] !== undefined);
-  const said = part.value || part.old;
-  if (other === undefined) return said && plainName(name).startsWith(plainName(said)) ? [] : undefined;
-  const [is, should] = [fresh[other], wanted[other] ?? 0];
+export function againstIt(place: Place, name: string): readonly string[] | undefined {
+  const [wanted, fresh] = [wantedSpec(place), specOf(name)];
+  const of = values.find((each) => wanted[each] !== undefined);
+  if (of === undefined) return plainName(name) === plainName(place.value || place.old) && plainName(name) !== '' ? [] : undefined;
+  const [is, should] = [fresh[of], wanted[of] ?? 0];
   if (is === undefined) return undefined;
-  const units = { ohm: 'ohm', henry: 'H', hertz: 'Hz' } as const;
-  const rating = (of: 'watts' | 'volts' | 'amps', unit: 'W' | 'V' | 'A'): string[] => {
-    const [has, needs] = [fresh[of], wanted[of]];
-    return has !== undefined && needs !== undefined && has < needs
-      ? [`Rated ${quantityText(has, unit)}, below ${quantityText(needs, unit)}.`]
-      : [];
-  };
-  return [
-    ...(isSame(is, should) ? [] : [`Value ${quantityText(is, units[other])}, not ${quantityText(should, units[other])}.`]),
-    ...rating('watts', 'W'),
-    ...rating('volts', 'V'),
-    ...rating('amps', 'A'),
-  ];
+  const unit = { farad: 'F', ohm: 'ohm', henry: 'H', hertz: 'Hz' } as const;
+  const value =
+    isSame(is, should) || (of === 'farad' && place.role)
+      ? []
+      : [`Value ${quantityText(is, unit[of])}, not ${quantityText(should, unit[of])}.`];
+  return [...value, ...(of === 'farad' ? capacitorReasons(place, wanted, fresh) : ratingReasons(wanted, fresh))];
 }
 
-function capacitorReasons({ room, role }: Pick<ListedPart, 'room' | 'role'>, wanted: PartSpec, fresh: PartSpec): readonly string[] {
+function ratingReasons(wanted: PartSpec, fresh: PartSpec): readonly string[] {
+  return (['volts', 'watts', 'amps'] as const).flatMap((rating) => {
+    const [has, needs] = [fresh[rating], wanted[rating]];
+    const unit = { volts: 'V', watts: 'W', amps: 'A' } as const;
+    if (needs === undefined) return [];
+    if (has === undefined) return [`Not known whether it bears ${quantityText(needs, unit[rating])}.`];
+    return has < needs ? [`Rated ${quantityText(has, unit[rating])}, below ${quantityText(needs, unit[rating])}.`] : [];
+  });
+}
+
+function capacitorReasons({ room, role }: Place, wanted: PartSpec, fresh: PartSpec): readonly string[] {
   const sum = sumById('capacitor-fit');
+  if (!sum) return [];
   // Ceramics and films are seldom marked with their volts: the sum cannot do without, and nothing is then said of them.
   const volts = wanted.volts ?? fresh.volts ?? 1;
-  const of = ({ farad, celsius, diameterM, heightM, pitchM }: PartSpec, rated: number) => ({
+  const of = ({ celsius, diameterM, heightM, pitchM }: PartSpec, farad: number | undefined, rated: number) => ({
     farad,
     volts: rated,
     ...(celsius === undefined ? {} : { celsius }),
@@ -62,19 +60,18 @@ function capacitorReasons({ room, role }: Pick<ListedPart, 'room' | 'role'>, wan
     ...(heightM === undefined ? {} : { heightM }),
     ...(pitchM === undefined ? {} : { pitchM }),
   });
-  if (!sum) return [];
   const { output } = solve(sum, {
-    old: of(wanted, volts),
-    new: of(fresh, fresh.volts ?? volts),
+    // Without a role the value was looked at already.
+    old: of(wanted, role ? wanted.farad : fresh.farad, volts),
+    new: of(fresh, fresh.farad, fresh.volts ?? volts),
     ...(room ? { room } : {}),
-    // Where nobody says what it does, only the same value is offered.
-    role: role ?? 'timing',
+    ...(role ? { role } : {}),
   });
-  const unknown = [
+  return [
+    ...(output as { reasons: readonly string[] }).reasons,
     ...(wanted.volts !== undefined && fresh.volts === undefined ? ['Its rated voltage is not known.'] : []),
     ...(room && fresh.diameterM === undefined ? ['Its size is not known: measure it against the room.'] : []),
   ];
-  return [...(output as { reasons: readonly string[] }).reasons, ...unknown];
 }
 
 /** How far off a part is in what may be more than asked: the nearest rating and the smallest case first. */
@@ -83,48 +80,46 @@ const excess = (wanted: PartSpec, fresh: PartSpec): number =>
   Math.log(Math.max(1, (fresh.volts ?? 1) / (wanted.volts ?? fresh.volts ?? 1))) +
   10 * ((fresh.diameterM ?? 0) + (fresh.heightM ?? 0));
 
-/** What the drawers hold for a place of the list, the best first: what fits before what does not, what is there before what is not. */
-export function inDrawers(
-  part: Pick<ListedPart, 'value' | 'old' | 'room' | 'role'>,
-  stock: readonly StockItem[],
-  taken: ReadonlyMap<string, number> = new Map(),
-): readonly Found[] {
-  const wanted = wantedSpec(part);
+/** What the drawers hold that does in a place of the list, the nearest rating and the smallest case first, whether or not one is left. */
+export function inDrawers(place: Place, stock: readonly StockItem[]): readonly StockItem[] {
+  const wanted = wantedSpec(place);
+  const of = values.find((each) => wanted[each] !== undefined);
+  // Most of a shop's stock is another value: only what may do is gone into.
+  const near = (is = NaN, should = NaN): boolean => (place.role ? is > 0.85 * should && is < 2.1 * should : isSame(is, should));
   return stock
     .flatMap((item) => {
-      const against = againstIt(part, item.part);
-      return against ? [{ item, against, free: item.quantity - (taken.get(item.id) ?? 0) }] : [];
+      const fresh = specOf(item.part);
+      const may = of === undefined || near(fresh[of], wanted[of]);
+      return may && againstIt(place, item.part)?.length === 0 ? [{ item, excess: excess(wanted, fresh) }] : [];
     })
-    .sort(
-      (a, b) =>
-        Number(a.against.length > 0) - Number(b.against.length > 0) ||
-        Number(a.free <= 0) - Number(b.free <= 0) ||
-        excess(wanted, specOf(a.item.part)) - excess(wanted, specOf(b.item.part)) ||
-        a.item.part.localeCompare(b.item.part, 'en', { numeric: true }),
-    );
+    .sort((a, b) => a.excess - b.excess || a.item.part.localeCompare(b.item.part, 'en', { numeric: true }))
+    .map(({ item }) => item);
 }
 
 /** Those of a list that are still to be fitted. */
 export const stillToFit = (list: readonly ListedPart[]): readonly ListedPart[] =>
   list.filter(({ state }) => state !== 'fitted' && state !== 'left');
 
-/** How many of each item are spoken for by the list: those that were chosen and are not fitted yet. */
-export function spokenFor(list: readonly ListedPart[]): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>();
-  for (const { stock } of stillToFit(list)) if (stock !== undefined) counts.set(stock, (counts.get(stock) ?? 0) + 1);
-  return counts;
-}
-
 /** For each part that is still to be fitted and has no item yet, the item of stock that does and of which one is left. */
 export function chosenFromStock(list: readonly ListedPart[], stock: readonly StockItem[]): ReadonlyMap<string, StockItem> {
-  const taken = new Map(spokenFor(list));
+  const known = new Set(stock.map(({ id }) => id));
+  const left = new Map(stock.map(({ id, quantity }) => [id, quantity]));
+  const take = (id: string): void => void left.set(id, (left.get(id) ?? 0) - 1);
+  const open = stillToFit(list);
+  for (const { stock: id } of open) if (id !== undefined) take(id);
+  // Parts of a kit are mostly alike: what does for one does for all of its sort.
+  const doing = new Map<string, readonly StockItem[]>();
   const chosen = new Map<string, StockItem>();
-  for (const part of stillToFit(list)) {
-    if (part.stock !== undefined && stock.some(({ id }) => id === part.stock)) continue;
-    const best = inDrawers(part, stock, taken).find(({ against, free }) => against.length === 0 && free > 0);
+  for (const part of open) {
+    if (part.stock !== undefined && known.has(part.stock)) continue;
+    const { value, old, room, role } = part;
+    const sort = JSON.stringify([value, old, room, role]);
+    const items = doing.get(sort) ?? inDrawers(part, stock);
+    doing.set(sort, items);
+    const best = items.find(({ id }) => (left.get(id) ?? 0) > 0);
     if (!best) continue;
-    chosen.set(part.designator, best.item);
-    taken.set(best.item.id, (taken.get(best.item.id) ?? 0) + 1);
+    chosen.set(part.designator, best);
+    take(best.id);
   }
   return chosen;
 }

@@ -15,6 +15,10 @@ export interface PartSpec {
   readonly pitchM?: number;
 }
 
+/** Names that were read: a list asks for those of the whole stock again and again. */
+const known = new Map<string, PartSpec>();
+const mostKnown = 10_000;
+
 /** Diameter and height, unless what follows is a value: `2 × 100 nF` is a count. */
 const size = /(\d+(?:[.,]\d+)?)\s?[x×]\s?(\d+(?:[.,]\d+)?)(?![\d.,]|\s?[pnuµμkKMGRΩFHVWA])(?:\s?mm\b)?/;
 const pitch = /\b(?:(?:pitch|rm)\s?|p)(\d+(?:[.,]\d+)?)(?:\s?mm)?\b/i;
@@ -27,6 +31,15 @@ const metres = (text: string | undefined): number | undefined => (text === undef
  * specOf('220u 25v 105c 8x11.5') //~> { farad: 0.00022, volts: 25, celsius: 105, diameterM: 0.008, heightM: 0.0115 }
  */
 export function specOf(name: string): PartSpec {
+  const before = known.get(name);
+  if (before) return before;
+  const spec = readSpec(name);
+  if (known.size >= mostKnown) known.clear();
+  known.set(name, spec);
+  return spec;
+}
+
+function readSpec(name: string): PartSpec {
   const [sized, wide, high] = size.exec(name) ?? [];
   const [pitched, apart] = pitch.exec(name) ?? [];
   const [warm, degrees] = celsius.exec(name) ?? [];

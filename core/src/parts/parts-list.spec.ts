@@ -4,7 +4,7 @@ import { sampleJob, sampleShop, tapeOf } from '../testing/entries';
 import type { TapeBody } from '../tape';
 import { accessOrder, type LiesAt } from './access-order';
 import { fitListed, toOrder } from './fit-listed';
-import { chosenFromStock, inDrawers } from './in-drawers';
+import { againstIt, chosenFromStock, inDrawers } from './in-drawers';
 import { specOf } from './part-spec';
 import { readPastedList } from './paste-list';
 
@@ -93,27 +93,37 @@ describe('A pasted list', () => {
 });
 
 describe('What the drawers hold', () => {
-  const best = (value: string, more: Partial<Extract<TapeBody, { kind: 'listed' }>> = {}) => {
-    const [part] = listOf(listed('C1', { value, ...more }));
-    return part ? inDrawers(part, stock).map(({ item: { id }, against }) => (against.length ? `not ${id}` : id)) : [];
-  };
-  it('is what fits, the nearest rating first, and what does not behind it', () => {
-    expect(best('47u 16v')).toEqual(['47u-16', '47u-25', 'not 220u-16', 'not 220u-25']);
-    expect(best('47u 25v')[0]).toBe('47u-25');
-    expect(best('220u 25v')[0]).toBe('220u-25');
+  const place = { value: '', old: '' };
+  const best = (value: string, old = ''): readonly string[] => inDrawers({ ...place, value, old }, stock).map(({ id }) => id);
+  it('is what does there, the nearest rating first', () => {
+    expect(best('47u 16v')).toEqual(['47u-16', '47u-25']);
+    expect(best('47u 25v')).toEqual(['47u-25']);
+    expect(best('220u 25v')).toEqual(['220u-25']);
     expect(best('4k7')).toEqual(['4k7']);
     expect(best('switching diode')).toEqual(['diode']);
     expect(best('mercury switch')).toEqual([]);
   });
+  it('is never rated below what is in, though less was typed, nor of another sort that is called alike', () => {
+    expect(best('47u 16v', '47 µF 25 V')).toEqual(['47u-25']);
+    expect(best('47u', '47 µF 25 V')).toEqual(['47u-25']);
+    expect(best('', '47 µF 25 V')).toEqual(['47u-25']);
+    expect(best('4k7', '4.7 kΩ 1 W')).toEqual([]);
+    expect(best('switching')).toEqual([]);
+    expect(againstIt({ ...place, value: '', old: '47 µF 25 V' }, '47u 16v')).toEqual(['Rated 16 V, below 25 V.']);
+  });
+  it('may depart in value as far as what it does there allows', () => {
+    const of = (role?: 'reservoir' | 'timing') =>
+      inDrawers({ ...place, value: '180u 16v', ...(role ? { role } : {}) }, stock).map(({ id }) => id);
+    expect([of(), of('timing'), of('reservoir')]).toEqual([[], [], ['220u-16', '220u-25']]);
+  });
   it('is held against the room in millimetres', () => {
-    const against = (room: { diameterM: number; heightM: number }, id: string) => {
-      const [part] = listOf(listed('C1', { value: '220u 16v', room }));
-      return part ? (inDrawers(part, stock).find((each) => each.item.id === id)?.against ?? []) : [];
-    };
-    expect(against({ diameterM: 0.009, heightM: 0.013 }, '220u-25')).toEqual([]);
-    expect(against({ diameterM: 0.0075, heightM: 0.013 }, '220u-25').join()).toContain('Diameter 8 mm');
-    expect(against({ diameterM: 0.009, heightM: 0.011 }, '220u-25').join()).toContain('Height 11.5 mm');
-    expect(against({ diameterM: 0.009, heightM: 0.011 }, '220u-16').join()).toContain('size is not known');
+    const against = (room: { diameterM: number; heightM: number }, name: string) =>
+      againstIt({ ...place, value: '220u 16v', room }, name)?.join() ?? 'another sort';
+    const name = '220 µF 25 V 105 °C 8 × 11.5 mm';
+    expect(against({ diameterM: 0.009, heightM: 0.013 }, name)).toBe('');
+    expect(against({ diameterM: 0.0075, heightM: 0.013 }, name)).toContain('Diameter 8 mm');
+    expect(against({ diameterM: 0.009, heightM: 0.011 }, name)).toContain('Height 11.5 mm');
+    expect(against({ diameterM: 0.009, heightM: 0.011 }, '220 µF 16 V')).toContain('size is not known');
   });
   it('is shared out: what one part has, another does not', () => {
     const list = listOf(...Array.from({ length: 6 }, (_, k) => listed(`C${k + 1}`, { value: '47u 16v' })));

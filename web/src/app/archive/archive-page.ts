@@ -5,7 +5,7 @@ import { ActivatedRoute } from '@angular/router';
 import { CoreError } from '@amber-relay/core/errors';
 import { formatVersion, programVersion } from '@amber-relay/core/format';
 import { fromStore } from '../storage/from-store';
-import { ArchiveService, saveFile, type ImportFailure } from '../storage/archive-service';
+import { ArchiveService, type ImportFailure } from '../storage/archive-service';
 import { Clock } from '../ui/clock';
 import { StoreKeeper } from '../storage/store-keeper';
 import { ShopRepository } from '../storage/shop-repository';
@@ -13,6 +13,7 @@ import { wasTold } from '../storage/write-gate';
 import { CopyPanel } from './copy-panel';
 import { ImportPanel } from './import-panel';
 import { SettingsForm } from './settings-form';
+import { saveFile } from '../ui/save-file';
 
 const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${(bytes / 1e6).toFixed(1)} MB`);
 

@@ -40,6 +40,7 @@ import { Notices } from '../ui/notices';
 import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
+import { saveFile } from '../ui/save-file';
 
 type Area = TextList;
 
@@ -324,12 +325,7 @@ export class CardEditor {
 
   protected exportFile(): void {
     const { card } = this.read();
-    if (!card) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(card, null, 2)], { type: 'application/json' }));
-    link.download = `${card.id}.json`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    if (card) saveFile(`${card.id}.json`, new Blob([JSON.stringify(card, null, 2)]), 'application/json');
   }
 
   /** Takes a card in from a file, in place of one of the same name; the way back is offered. */

@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { fromStore } from '../storage/from-store';
-import { ArchiveService, saveFile } from '../storage/archive-service';
+import { ArchiveService } from '../storage/archive-service';
 import { ShopRepository } from '../storage/shop-repository';
 import { CardSheets } from './card-sheets';
 import { SheetsDesk } from './sheets-desk';
+import { saveFile } from '../ui/save-file';
 
 /** The sheets of a card by themselves, without a job: to add, pin and follow lines. */
 @Component({

@@ -1,13 +1,13 @@
 import { inject, Injectable } from '@angular/core';
 import { verdictNames } from '@amber-relay/core/words';
 import { placesCsv, placesJson, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
-import { saveFile } from '../storage/archive-service';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetPages } from './pages/sheet-pages';
 import { safeSvg } from '../ui/clean-svg';
 import { SheetFrame } from './sheet-frame';
 import type { SheetPdf } from './sheet-pdf';
 import type { SheetMark, SheetRegion, SheetStretch } from './sheet-view';
+import { saveFile } from '../ui/save-file';
 
 /** Longest side of a sheet that goes out as a picture, in pixels: an A3 page at 220 dots an inch. */
 const longestSide = 3600;

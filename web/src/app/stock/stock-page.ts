@@ -12,6 +12,7 @@ import { ShopRepository } from '../storage/shop-repository';
 import { notKeptText, wasTold } from '../storage/write-gate';
 import { Field } from '../ui/field';
 import { StockForm } from './stock-form';
+import { saveFile } from '../ui/save-file';
 
 /** Stock: what is in the drawers. */
 @Component({
@@ -182,11 +183,7 @@ export class StockPage {
   }
 
   protected exportCsv(): void {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeCsv([...stockColumns], this.rows().map(stockRow))], { type: 'text/csv' }));
-    link.download = 'stock.csv';
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    saveFile('stock.csv', new Blob([writeCsv([...stockColumns], this.rows().map(stockRow))]), 'text/csv');
   }
 
   protected money(minor: number): string {

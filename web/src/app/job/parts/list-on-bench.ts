@@ -1,7 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { partOf } from '@amber-relay/core/card';
 import { listedParts, polarityOpen, type ListedPart } from '@amber-relay/core/job';
-import { accessOrder, againstIt, chosenFromStock, fitListed, spokenFor, stillToFit, toOrder, type LiesAt } from '@amber-relay/core/parts';
+import { accessOrder, againstIt, chosenFromStock, fitListed, stillToFit, toOrder, type LiesAt } from '@amber-relay/core/parts';
 import { laidOn } from '@amber-relay/core/sheets';
 import type { TapeBody } from '@amber-relay/core/tape';
 import { CardSheets } from '../../sheets/card-sheets';
@@ -32,7 +32,6 @@ export class ListOnBench {
   readonly stillToFit = computed(() => stillToFit(this.parts()));
   /** What would be taken from stock, where nobody has chosen yet. */
   readonly inStock = computed(() => chosenFromStock(this.parts(), this.job.stock()));
-  readonly spokenFor = computed(() => spokenFor(this.parts()));
   readonly fitAll = computed(() =>
     fitListed(this.parts(), this.job.stock(), {
       priced: this.job.currency() === (this.job.settings()?.currency ?? ''),
@@ -52,6 +51,11 @@ export class ListOnBench {
   itemOf(part: ListedPart) {
     const item = this.job.stock().find(({ id }) => id === part.stock);
     return item && { item, against: againstIt(part, item.part) ?? [] };
+  }
+
+  /** What speaks against what was typed for a place, by what is in it. */
+  againstTyped(part: ListedPart): readonly string[] {
+    return part.value && part.old ? (againstIt({ ...part, value: '' }, part.value) ?? []) : [];
   }
 
   /** The entries by which what was found in stock is chosen. */

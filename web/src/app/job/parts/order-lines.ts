@@ -6,6 +6,7 @@ import type { ToOrder } from '@amber-relay/core/parts';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ListOnBench } from './list-on-bench';
+import { saveFile } from '../../ui/save-file';
 
 /** The order as one sends it: how many of what. */
 const orderText = (lines: readonly ToOrder[]): string => lines.map(({ part, count }) => `${count} × ${part}`).join('\n');
@@ -77,10 +78,7 @@ export class OrderLines {
 
   protected asCsv(): void {
     const rows = this.lines().map(({ part, count, designators, supplier }) => ({ part, count, for: designators.join(' '), supplier }));
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeCsv(['part', 'count', 'for', 'supplier'], rows)], { type: 'text/csv' }));
-    link.download = `order-${this.job.file()?.row.number ?? 'job'}.csv`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    const name = `order-${this.job.file()?.row.number ?? 'job'}.csv`;
+    saveFile(name, new Blob([writeCsv(['part', 'count', 'for', 'supplier'], rows)]), 'text/csv');
   }
 }

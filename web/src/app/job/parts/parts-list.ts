@@ -57,7 +57,7 @@ export class PartsList {
         part,
         goesIn: state === 'left' ? '' : (done?.newPart ?? chosen?.item.part ?? value),
         from: done?.source ?? chosen?.item.drawer ?? '',
-        against: chosen?.against ?? [],
+        against: state === 'fitted' || state === 'left' ? [] : (chosen?.against ?? this.list.againstTyped(part)),
         state: `${listedNames[part.state]}${part.why ? `: ${part.why}` : ''}`,
       };
     }),

@@ -8,7 +8,7 @@ import { beforeHandBack, labourClock, type NotYet, type Report } from '@amber-re
 import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { stageNames } from '@amber-relay/core/words';
-import { ArchiveService, saveFile } from '../../storage/archive-service';
+import { ArchiveService } from '../../storage/archive-service';
 import { JobRepository } from '../../storage/job-repository';
 import { CardSheets } from '../../sheets/card-sheets';
 import { Clock } from '../../ui/clock';
@@ -18,6 +18,7 @@ import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { reportOf } from '../print/report-of';
 import { ReportView } from '../print/report-view';
+import { saveFile } from '../../ui/save-file';
 
 /** Sheets up to so many bytes come along with a job of themselves. */
 const mostSheets = 30_000_000;
