@@ -70,9 +70,17 @@ test('a kit of 26 capacitors goes from a pasted list to the sheet, of a set that
   acts += 2;
   await expect(check).toContainText('C3');
   await expect(area.locator('[data-listed=C3]')).toContainText('wrong way');
+  // A part that is the wrong way round keeps the power off, until it was turned.
+  await job.open('Repair');
+  const direction = area.getByRole('list', { name: 'Before it gets power' }).locator('[data-check=again-direction]');
+  await expect(direction.locator('app-state-mark')).toHaveClass(/not-begun/);
+  await job.open('Parts');
   await check.getByRole('button', { name: 'It stands so' }).click();
   acts += 1;
   await expect(check).toBeHidden();
+  await job.open('Repair');
+  await expect(direction.locator('app-state-mark')).toHaveClass(/done/);
+  await job.open('Parts');
   await press('It is ordered');
   await expect(area.locator('[data-listed=C25]')).toContainText('ordered');
   // Fifty parts in sixty acts: 26 of them take fewer than one and a half each.

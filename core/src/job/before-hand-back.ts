@@ -60,7 +60,7 @@ export function beforeHandBack(input: {
   const wanting = onList.flatMap(({ designator, state }) => (['wanted', 'ordered', 'here'].includes(state) ? [designator] : []));
   add('parts', wanting.length > 0, `On the list, and neither fitted nor left: ${named(wanting, 6)}.`);
   const turned = polarityOpen(onList);
-  add('repair', turned.length > 0, `Polarity not held against how the old one stood: ${named(turned, 6)}.`);
+  add('parts', turned.length > 0, `Polarity not held against how the old one stood: ${named(turned, 6)}.`);
   const free = ofKind(stood, 'fit').flatMap(({ designator, priceMinor }) => (priceMinor === 0 ? [designator] : []));
   add('parts', free.length > 0, `No price for ${named(free, 6)}.`);
 

@@ -34,6 +34,7 @@ export { foundLines, problems, type FoundLine, type Problem } from './work-lines
 export {
   biasInDoubt,
   checksBeforePower,
+  directionCheck,
   openSafetyChecks,
   safetyAnswers,
   safetyChecks,

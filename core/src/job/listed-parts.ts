@@ -2,6 +2,7 @@ import { partOf, type LaidCard } from '../card';
 import { readingText, type EntryOf, type TapeEntry } from '../tape';
 import type { ListedState } from '../words';
 import { hasPolarity } from './polarity';
+import { directionCheck } from './safety-checks';
 
 /** One part of the list of a job: all that was said of it, the latest word on each, and what was done since. */
 export interface ListedPart {
@@ -51,10 +52,14 @@ export function listedParts(card: LaidCard | undefined, stood: readonly TapeEntr
           : '';
     const part = list.get(name.toUpperCase());
     if (part) take(part, entry);
+    // The check before power is of all that was renewed.
+    if (entry.kind === 'safety' && entry.check === directionCheck && entry.result === 'right')
+      for (const each of list.values()) if (each.state === 'fitted') each.polarity = 'right';
   }
   return [...list.values()].map((part) => {
     const old = oldOf(card, part.designator);
     const value = part.value ?? '';
+    const oneWay = hasPolarity(part.designator, value || old, card);
     return {
       group: '',
       state: 'wanted',
@@ -64,7 +69,8 @@ export function listedParts(card: LaidCard | undefined, stood: readonly TapeEntr
       ...part,
       old,
       value,
-      oneWay: hasPolarity(part.designator, value || old, card),
+      oneWay,
+      polarity: oneWay ? part.polarity : undefined,
     } as ListedPart;
   });
 }

@@ -2,7 +2,7 @@ import { partOf, type LaidCard } from '../card';
 import { figuresIn } from '../quantity';
 
 /** Kinds of parts that stand one way only. */
-const oneWay = new Set<LaidCard['parts'][number]['kind']>([
+export const oneWayKinds: ReadonlySet<LaidCard['parts'][number]['kind']> = new Set([
   'electrolytic',
   'diode',
   'pin-diode',
@@ -26,7 +26,7 @@ const electrolyticF = 0.47e-6;
  */
 export function hasPolarity(designator: string, value: string, card: LaidCard | undefined): boolean {
   const part = card && partOf(card, designator);
-  if (part) return oneWay.has(part.kind) && !(part.kind === 'electrolytic' && bothWays.test(`${part.value} ${part.rating ?? ''}`));
+  if (part) return oneWayKinds.has(part.kind) && !(part.kind === 'electrolytic' && bothWays.test(`${part.value} ${part.rating ?? ''}`));
   if (letters.test(designator)) return true;
   return /^C\d/.test(designator) && !bothWays.test(value) && (figuresIn(value).F ?? 0) >= electrolyticF;
 }

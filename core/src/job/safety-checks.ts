@@ -1,6 +1,7 @@
 import { checkName, deadBelowV, dischargePlaces, partOf, type LaidCard } from '../card';
 import type { Unit } from '../quantity';
 import { hazardNames, verdictNames } from '../words';
+import { oneWayKinds } from './polarity';
 import { ofKind, readingText, standing, type EntryOf, type TapeEntry } from '../tape';
 
 type PartKind = LaidCard['parts'][number]['kind'];
@@ -140,11 +141,8 @@ export function staleProofs(card: LaidCard | undefined, tape: readonly TapeEntry
   });
 }
 
-/** Parts that can be put in the wrong way round. */
-const directed: ReadonlySet<PartKind> = new Set<PartKind>([
-  ...(['electrolytic', 'diode', 'pin-diode', 'varactor', 'transistor', 'fet'] as const),
-  ...(['power-transistor', 'module', 'ic', 'regulator-ic', 'connector'] as const),
-]);
+/** The check that what was renewed stands the right way round. */
+export const directionCheck = 'again-direction';
 /** Kinds of section whose parts draw what their bias lets them. */
 const biased: ReadonlySet<string> = new Set(['power-amplifier', 'valve']);
 /** Parts that draw what their bias lets them. */
@@ -170,12 +168,12 @@ export function checksBeforePower(
   const names = renewed.slice(0, 6).join(', ') + (renewed.length > 6 ? ` and ${renewed.length - 6} more` : '');
   const parts = renewed.map((designator) => card && partOf(card, designator));
   const kindOf = (id: string | undefined): string => card?.sections.find((section) => section.id === id)?.kind ?? '';
-  const turns = parts.some((part) => part === undefined || directed.has(part.kind));
+  const turns = parts.some((part) => part === undefined || part.kind === 'connector' || oneWayKinds.has(part.kind));
   const draws = parts.some((part) => part !== undefined && drawing.has(part.kind) && biased.has(kindOf(part.section)));
   const high = card?.hazards.some(({ kind }) => kind === 'high-voltage' || kind === 'mains') ?? false;
   const checks = [
     usual('again-shorts', `${names}, cold`),
-    ...(turns ? [usual('again-direction', names)] : []),
+    ...(turns ? [usual(directionCheck, names)] : []),
     ...(high ? [usual('again-clearance', 'as the maker left them; tools and ends of wire out')] : []),
     ...(draws ? [usual('again-bias', 'brought up with the current watched')] : []),
   ];

@@ -169,6 +169,9 @@ describe('A whole list', () => {
     expect(open()).toEqual(['C1']);
     expect(open(listed('C1', { polarity: 'wrong' }))).toEqual(['C1']);
     expect(open(listed('C1', { polarity: 'right' }))).toEqual([]);
+    // Repair asks the same of all that was renewed.
+    expect(open({ kind: 'safety', check: 'again-direction', result: 'right' })).toEqual([]);
+    expect(open({ kind: 'safety', check: 'again-direction', result: 'wrong' })).toEqual(['C1']);
     const stood = tapeOf(...taken, ...fitted);
     const says = beforeHandBack({ job: sampleJob, shop: sampleShop, tape: stood, nowMs: 0 }).map((each) => each.says);
     expect(says).toContain('Polarity not held against how the old one stood: C1.');

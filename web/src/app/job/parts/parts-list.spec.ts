@@ -55,6 +55,7 @@ describe('PartsList', () => {
     expect((await firstValueFrom(TestBed.inject(ShopRepository).stock$)).map(({ quantity }) => quantity)).toEqual([0]);
     await bench.press(/^It stands so$/);
     expect(row('C901')).toContain('as before');
+    expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'safety', check: 'again-direction', result: 'right' }));
     await bench.press(/^It is ordered$/);
     expect(row('C902')).toContain('ordered');
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'wait', reason: 'part', text: '1 × 47u 16v' }));

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { checksBeforePower, directionCheck } from '@amber-relay/core/job';
+import { ofKind, type TapeBody } from '@amber-relay/core/tape';
+import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ListOnBench } from './list-on-bench';
 
@@ -63,6 +66,7 @@ import { ListOnBench } from './list-on-bench';
 })
 export class PolarityCheck {
   private readonly list = inject(ListOnBench);
+  private readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
   protected readonly parts = this.list.toCheck;
   private readonly marked = signal<ReadonlySet<string>>(new Set());
@@ -84,6 +88,14 @@ export class PolarityCheck {
   protected async keep(): Promise<void> {
     const odd = this.odd();
     const bodies = this.parts().map(({ designator }) => this.list.of(designator, { polarity: odd.has(designator) ? 'wrong' : 'right' }));
-    if (await this.writer.keepAll(bodies)) this.marked.set(new Set());
+    if (await this.writer.keepAll([...bodies, ...this.beforePower(odd.size > 0)])) this.marked.set(new Set());
+  }
+
+  /** The check of Repair that asks the same: wrong where one is, and done where the list holds all that was renewed. */
+  private beforePower(wrong: boolean): readonly TapeBody[] {
+    const asked = checksBeforePower(this.job.card(), this.job.tape()).some(({ check }) => check.id === directionCheck);
+    const listed = new Set(this.list.parts().map(({ designator }) => designator));
+    const all = ofKind(this.job.stood(), 'fit').every(({ designator }) => listed.has(designator));
+    return asked && (wrong || all) ? [{ kind: 'safety', check: directionCheck, result: wrong ? 'wrong' : 'right' }] : [];
   }
 }

@@ -11,7 +11,6 @@ import { LineOffer } from '../line-offer';
 import { readingStart } from '@amber-relay/core/entry';
 import { FoundList } from '../found-list';
 import { ProblemList } from '../problem-list';
-import { PolarityCheck } from '../parts/polarity-check';
 import { MendForm } from './mend-form';
 import { ProofCaution } from './proof-caution';
 
@@ -19,7 +18,7 @@ import { ProofCaution } from './proof-caution';
 @Component({
   selector: 'app-repair-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FoundList, MatButton, MendForm, PolarityCheck, ProofCaution, RouterLink, StateMark, ProblemList],
+  imports: [FoundList, MatButton, MendForm, ProofCaution, RouterLink, StateMark, ProblemList],
   template: `
     <header class="head">
       <h1>Repair</h1>
@@ -46,7 +45,6 @@ import { ProofCaution } from './proof-caution';
           </ul>
         </section>
       }
-      <app-polarity-check />
       <section>
         <h2>Done without a part</h2>
         <app-mend-form />
