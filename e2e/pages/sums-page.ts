@@ -21,6 +21,13 @@ export class SumsPage {
     await this.area().getByRole('button', { name: 'Example' }).click();
   }
 
+  /** Waits until what was typed last is answered or refused. */
+  async settled(): Promise<void> {
+    // The question is asked when the screen is drawn.
+    await this.page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+    await expect(this.area()).not.toHaveAttribute('aria-busy', 'true');
+  }
+
   /** The working as it stands on the screen, each step in one line as one writes it down. */
   readonly working = (): Promise<string[]> =>
     this.steps().evaluateAll((items) =>

@@ -31,7 +31,8 @@ export class OpenSum {
   readonly texts = signal<FormRow>({});
   readonly way = signal<Way | undefined>(undefined);
   private readonly answer = signal<Answer | undefined>(undefined);
-  private readonly isBusy = signal(false);
+  /** A question is being worked out; what stands there answers the one before. */
+  readonly isBusy = signal(false);
   /** The file a result came from, and how far in % it has been read while it is. */
   readonly fromFile = signal<string | undefined>(undefined);
   readonly progress = signal<number | undefined>(undefined);
