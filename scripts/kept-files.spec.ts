@@ -29,8 +29,11 @@ describe('files of earlier versions', () => {
       expect(kinds.has('sum')).toBe(Number(version) >= 2);
       expect(kinds.has('doubt')).toBe(Number(version) >= 3);
       expect(['adjustment', 'cause', 'work'].every((kind) => kinds.has(kind as 'work'))).toBe(Number(version) >= 5);
+      expect(kinds.has('listed')).toBe(Number(version) >= 6);
       expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
+      if (opened.kind === 'shop')
+        expect([opened.archive.suppliers.length, opened.archive.orders.length]).toEqual(Number(version) >= 6 ? [1, 1] : [0, 0]);
     });
   it('hold cards that are read as those of today', () => {
     const { cards } = JSON.parse(text('core/fixtures/v1-rows.json')) as { cards: Record<string, unknown>[] };

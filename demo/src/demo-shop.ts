@@ -3,6 +3,7 @@ import { demoCards } from './demo-cards';
 import { customers } from './customers';
 import { instrumentsAt } from './instruments';
 import { demoJobs } from './jobs/demo-jobs';
+import { ordersAt, suppliers } from './orders';
 import { stock } from './stock';
 
 /** The demo shop as of `now`: everything in it is made up, and its dates follow the calendar. */
@@ -27,6 +28,8 @@ export function demoShop(now: Date): ShopArchive {
     cards,
     stock,
     instruments: instrumentsAt(now),
+    suppliers,
+    orders: ordersAt(now),
     attachments: [],
     blobs: {},
     ...noSheets,

@@ -39,6 +39,9 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/cards/ternhal-n9/manual',
     '/cards/dunvick-post-6/sheets',
     '/stock',
+    '/stock/order',
+    '/stock/orders',
+    '/people/from Mell & Tarrant Parts',
     '/instruments',
     '/practice',
     '/archive',
@@ -53,6 +56,7 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     [409, 'hand-back'],
     [401, 'repair'],
     [401, 'test'],
+    [409, 'first-look/apart'],
   ],
   'finished work, print and the amplifier': [
     [401, 'hand-back'],

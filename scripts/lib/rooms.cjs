@@ -16,6 +16,7 @@ module.exports = {
       'tape',
       'run',
       'job',
+      'orders',
       'entry',
       'link',
     ],

@@ -144,6 +144,17 @@ describe('the job archive', () => {
 });
 
 describe('the shop archive', () => {
+  const order: ShopArchive['orders'][number] = {
+    id: customer.id,
+    number: 1,
+    supplier: 'Northwick',
+    at: '2026-03-02T09:00:00.000Z',
+    by: 'Runa',
+    postageMinor: 450,
+    note: '',
+    lines: [{ id: '1', part: '220u 25v', count: 5, costMinor: 20, stock: 'a', for: [{ jobId: customer.id, designators: ['C12'] }] }],
+    events: [{ kind: 'came', id: customer.id, at: '2026-03-06T09:00:00.000Z', by: 'Runa', line: '1', count: 5, odd: 1, note: '' }],
+  };
   const shop = (): ShopArchive => {
     const { job, tape, attachments, blobs } = archive();
     return {
@@ -154,6 +165,8 @@ describe('the shop archive', () => {
       cards: [readCard(structuredClone(smallCard))],
       stock: [],
       instruments: [{ id: 'meter', name: 'Meter', measures: ['V'], link: { host: 'meter.local', port: 5025 } }],
+      suppliers: [{ id: customer.id, name: 'Northwick', postageMinor: 450, leadDays: 4, note: '' }],
+      orders: [order],
       attachments,
       tape,
       blobs,
@@ -161,6 +174,10 @@ describe('the shop archive', () => {
     };
   };
   it('comes back the same to the field', async () => expect(await unpackShop(inMemory(await packedShop(shop())))).toEqual(shop()));
+  it('is refused when two orders have one number', async () => {
+    const twice = { ...shop(), orders: [order, { ...order, id: set.id }] };
+    await failsWith('broken-archive', /shop\.json: orders/, async () => unpackShop(inMemory(await packedShop(twice))));
+  });
   it('names the line of the tape that is wrong', async () => {
     const files = unzipSync(await packedShop(shop()));
     const lines = strFromU8(files['tape.ndjson'] ?? new Uint8Array()).split('\n');

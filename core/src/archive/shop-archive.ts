@@ -5,6 +5,7 @@ import { readCard } from '../card/read-card';
 import { CoreError } from '../errors/core-error';
 import { formatVersion, upDocument, upRecord } from '../format';
 import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettingsSchema, stockItemSchema } from '../job/records';
+import { orderSchema, supplierSchema } from '../orders';
 import { tapeEntrySchema, type TapeEntry } from '../tape';
 import { instrumentSchema } from '../measure/instrument';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
@@ -24,6 +25,8 @@ export const shopTablesSchema = sheetsPartSchema.extend({
   cards: z.array(cardSchema),
   stock: z.array(stockItemSchema),
   instruments: z.array(instrumentSchema),
+  suppliers: z.array(supplierSchema).default([]),
+  orders: z.array(orderSchema).default([]),
   attachments: z.array(attachmentSchema),
 });
 const holds = {
@@ -35,6 +38,8 @@ const holds = {
   cards: 'cards',
   stock: 'stock',
   instruments: 'instruments',
+  suppliers: 'suppliers',
+  orders: 'orders',
   attachments: 'attachments',
 } as const;
 /** All that a shop keeps. */
@@ -87,9 +92,12 @@ function checkShop(tables: Omit<z.infer<typeof shopTablesSchema>, 'format' | 've
     jobs: idsOf('jobs', tables.jobs),
     attachments: idsOf('attachments', tables.attachments),
   };
-  for (const name of ['cards', 'stock', 'instruments', 'sheetFiles', 'sheets', 'places'] as const) idsOf(name, tables[name]);
+  for (const name of ['cards', 'stock', 'instruments', 'suppliers', 'orders', 'sheetFiles', 'sheets', 'places'] as const)
+    idsOf(name, tables[name]);
   const numbers = new Set(tables.jobs.map(({ number }) => number));
   if (numbers.size !== tables.jobs.length) refuse('shop.json: jobs', 'Two jobs have the same number.');
+  if (new Set(tables.orders.map(({ number }) => number)).size !== tables.orders.length)
+    refuse('shop.json: orders', 'Two orders have the same number.');
   const entries = new Set<string>();
   const places = new Set<string>();
   tape.forEach(({ id, jobId, seq }, i) => {

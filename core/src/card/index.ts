@@ -16,3 +16,4 @@ export { printedValue, type PrintedValue } from './printed-value';
 export * from './read-card';
 export * from './channel-frequency';
 export { spreadOf } from './usual-spread';
+export { withAccess } from './with-access';

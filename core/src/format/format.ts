@@ -2,7 +2,7 @@ import { CoreError } from '../errors/core-error';
 
 /** What a file or the database holds, by the table in which it stands. */
 export const recordKinds = [
-  ...(['settings', 'customers', 'sets', 'jobs', 'tape', 'cards', 'stock', 'instruments'] as const),
+  ...(['settings', 'customers', 'sets', 'jobs', 'tape', 'cards', 'stock', 'instruments', 'suppliers', 'orders'] as const),
   ...(['attachments', 'sheetFiles', 'sheets', 'places'] as const),
 ] as const;
 export type RecordKind = (typeof recordKinds)[number];
@@ -13,6 +13,8 @@ export interface Step {
   readonly what: string;
   readonly up?: Partial<Readonly<Record<RecordKind, (record: RawRecord) => RawRecord>>>;
 }
+
+export const isRecord = (data: unknown): data is RawRecord => typeof data === 'object' && data !== null && !Array.isArray(data);
 
 /**
  * The way up, from version 1: `steps[0]` leads to version 2. Shipped steps are never edited. Files of each version are kept in
@@ -25,6 +27,13 @@ export const steps: readonly Step[] = [
   {
     what: 'Repairs without a part, adjustments, causes and lines of work came onto the tape, labour told afterwards, and measures of a part; a cold check may name its section.',
   },
+  {
+    what: 'Orders and suppliers came to the shop, and to an item of stock its cost, minimum, lot, successor, origin and offers.',
+    up: {
+      jobs: (job) =>
+        isRecord(job['summary']) && job['summary']['finished'] === false ? { ...job, summary: { ...job['summary'], inHand: 1 } } : job,
+    },
+  },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */
@@ -32,8 +41,6 @@ export const formatVersion = 1 + steps.length;
 
 const broken = (path: string, message: string): CoreError =>
   new CoreError('broken-archive', path, message, 'Choose a file that this program exported; nothing was changed.');
-
-export const isRecord = (data: unknown): data is RawRecord => typeof data === 'object' && data !== null && !Array.isArray(data);
 
 /**
  * The version that data says it is of.

@@ -9,6 +9,7 @@ import { agedBeside, unproven } from './repair-policy';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetySigned } from './safety-checks';
+import { apartOpen } from './taken-apart';
 import { agreedLimit, waitsFor } from './talks';
 import { foundLines, problems } from './work-lines';
 import { moneyText } from '../money';
@@ -68,6 +69,8 @@ export function beforeHandBack(input: {
   add('parts', odd.length > 0, `Renewed without being proven bad, which is not how this shop repairs: ${named(odd, 6)}.`);
   const aged = shop.policy === 'renew' ? agedBeside(card, stood, nowMs) : [];
   add('parts', aged.length > 0, `Aged beside the repair, and still the old ones: ${named(aged, 6)}.`);
+
+  for (const says of apartOpen(stood)) add('repair', true, says);
 
   const again = retests(card, stood, job.symptoms);
   const owed = again.filter(isOwed).map(({ name }) => name);

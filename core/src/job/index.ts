@@ -7,7 +7,7 @@ export { doubleReadings, type DoubleReading } from './double-readings';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
-export { listedParts, polarityOpen, type ListedPart } from './listed-parts';
+export { listedParts, polarityOpen, wantedParts, type ListedPart } from './listed-parts';
 export {
   modificationText,
   modificationTyped,
@@ -30,6 +30,7 @@ export { curedBy, isOwed, retests, type Retest } from './retests';
 export { readStockLines, stockColumns, stockRow, type StockLine } from './stock-lines';
 export { stockMoves } from './stock-moves';
 export { agreedLimit } from './talks';
+export { apartOpen, stillOff, takenApart, type ApartStep } from './taken-apart';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';
 export {
   biasInDoubt,

@@ -2,7 +2,7 @@ import { sectionName } from '../card/names';
 import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
 import { holds, testCourses } from './before-after';
-import { listedParts } from './listed-parts';
+import { listedParts, wantedParts } from './listed-parts';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
@@ -163,6 +163,8 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
     ...(finished || soaks !== undefined || wait?.until === undefined ? {} : { waitUntil: wait.until }),
     ...(finished || soaks?.due === undefined ? {} : { soakDue: soaks.due }),
     finished,
+    ...(finished ? {} : { inHand: 1 }),
+    wanted: finished ? [] : wantedParts(card, stood),
     entries: tape.length,
     lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),
   };

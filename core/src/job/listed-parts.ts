@@ -1,6 +1,7 @@
 import { partOf, type LaidCard } from '../card';
 import { readingText, type EntryOf, type TapeEntry } from '../tape';
 import type { ListedState } from '../words';
+import type { WantedPart } from './records';
 import { hasPolarity } from './polarity';
 import { directionCheck } from './safety-checks';
 
@@ -97,6 +98,12 @@ function take(part: Changing, entry: TapeEntry): void {
     part.measured = { text: readingText(entry), verdict: entry.verdict };
   }
 }
+
+/** What of the list is still to be fitted, as the orders of the shop see it. `stood` is the tape without what was struck. */
+export const wantedParts = (card: LaidCard | undefined, stood: readonly TapeEntry[]): WantedPart[] =>
+  listedParts(card, stood).flatMap(({ designator, value, old, state, stock }) =>
+    state === 'fitted' || state === 'left' ? [] : [{ designator, part: value || old, state, ...(stock === undefined ? {} : { stock }) }],
+  );
 
 /** Parts that stand one way only and were renewed, whose new one nobody has held against how the old one stood. */
 export const polarityOpen = (list: readonly ListedPart[]): readonly string[] =>

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
 import { largestQuantity, minorSchema } from '../money';
-import { functionResults, stages, waitReasons } from '../words';
+import { functionResults, listedStates, stages, stockOrigins, waitReasons } from '../words';
 import { repairPolicies } from './repair-policy';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
@@ -57,6 +57,17 @@ export const jobSchema = z.object({
 });
 export type Job = z.infer<typeof jobSchema>;
 
+/** A part of a job's list that is still to be fitted, as the orders of the shop see it. */
+export const wantedPartSchema = z.object({
+  designator: z.string(),
+  /** What is to go in; where nobody said, what is in it. */
+  part: z.string(),
+  state: z.enum(listedStates).exclude(['left']),
+  /** The item of stock that is to be taken. */
+  stock: z.string().optional(),
+});
+export type WantedPart = z.infer<typeof wantedPartSchema>;
+
 /** What lists show of a job, worked out from its tape whenever an entry is made. */
 export const jobSummarySchema = z.object({
   stage: z.enum(stages),
@@ -66,6 +77,10 @@ export const jobSummarySchema = z.object({
   /** When a soak that runs is over. */
   soakDue: z.iso.datetime().optional(),
   finished: z.boolean(),
+  /** There where it is not finished: by it those in hand are found among all. */
+  inHand: z.literal(1).optional(),
+  /** What is still to be fitted; left out by a program that did not know it yet. */
+  wanted: z.array(wantedPartSchema).optional(),
   entries: z.number().int().min(0),
   lastAt: z.iso.datetime(),
 });
@@ -80,14 +95,44 @@ export const attachmentSchema = z.object({
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
+const count = z.number().int().min(0).max(largestQuantity);
+
+/** What a seller asks for a part. */
+export const offerSchema = z.object({
+  supplier: z.string().trim().min(1),
+  /** What one costs the shop. */
+  costMinor: minorSchema,
+  /** They come in packs of so many. */
+  pack: count.min(1).optional(),
+  /** So many have to be taken at least. */
+  least: count.min(1).optional(),
+  days: z.number().int().min(0).max(3650).optional(),
+  on: day.optional(),
+});
+export type Offer = z.infer<typeof offerSchema>;
+
 export const stockItemSchema = z.object({
   id: z.string().min(1),
   part: z.string().min(1),
   kind: z.string(),
-  quantity: z.number().int().min(0).max(largestQuantity),
+  quantity: count,
+  /** What the owner of a set pays for one. */
   priceMinor: minorSchema,
   drawer: z.string().default(''),
   supplier: z.string().default(''),
+  /** What one cost the shop when it came last. */
+  costMinor: minorSchema.optional(),
+  /** Below so many it is ordered again. */
+  minimum: count.optional(),
+  /** Date code or batch of what came last. */
+  lot: z.string().optional(),
+  /** What replaces it, now that it is made no more. */
+  successor: z.string().optional(),
+  /** Where it comes from; bought where it is left out. */
+  origin: z.enum(stockOrigins).optional(),
+  /** The job for which it lies here, such as what the owner brought. */
+  forJob: z.uuid().optional(),
+  offers: z.array(offerSchema).optional(),
 });
 export type StockItem = z.infer<typeof stockItemSchema>;
 

@@ -1,4 +1,5 @@
 import { adjustment } from './kinds/adjustment';
+import { apart } from './kinds/apart';
 import { cause } from './kinds/cause';
 import { claim } from './kinds/claim';
 import { claimChecked } from './kinds/claim-checked';
@@ -20,6 +21,7 @@ import { note } from './kinds/note';
 import { picture } from './kinds/picture';
 import { problem } from './kinds/problem';
 import { proof } from './kinds/proof';
+import { putBack } from './kinds/put-back';
 import { reading } from './kinds/reading';
 import { recording } from './kinds/recording';
 import { remark } from './kinds/remark';
@@ -54,6 +56,8 @@ export const allKinds = [
   lift,
   remedy,
   doubt,
+  apart,
+  putBack,
   proof,
   listed,
   fit,

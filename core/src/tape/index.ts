@@ -1,5 +1,6 @@
 export { allKinds } from './all-kinds';
 export { entryBase, paperPlaces, type EntryWords, type Paper, type PaperLine } from './entry-kind';
+export { fastenedText, type Fastened } from './fastened';
 export { joinTapes, type JoinedTape } from './join-tapes';
 export { findingText } from './kinds/finding';
 export { isGone, mayBeForbidden } from './kinds/modification';

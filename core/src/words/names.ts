@@ -13,6 +13,8 @@ import type {
   RecordedWhat,
   WatchAct,
   ListedState,
+  Fastener,
+  StockOrigin,
   TalkAct,
   WorkState,
 } from './vocabulary';
@@ -100,6 +102,25 @@ export const listedNames: Readonly<Record<ListedState, string>> = {
   here: 'here',
   left: 'stays as it is',
   fitted: 'fitted',
+};
+
+/** One of what was loosened, and several. */
+export const fastenerNames: Readonly<Record<Fastener, readonly [one: string, many: string]>> = {
+  screw: ['screw', 'screws'],
+  'hidden-screw': ['hidden screw', 'hidden screws'],
+  nut: ['nut', 'nuts'],
+  clip: ['clip', 'clips'],
+  connector: ['connector', 'connectors'],
+  joint: ['soldered joint', 'soldered joints'],
+  knob: ['knob', 'knobs'],
+  other: ['fastener', 'fasteners'],
+};
+
+export const originNames: Readonly<Record<StockOrigin, string>> = {
+  bought: 'bought',
+  salvage: 'out of another set',
+  made: 'made here',
+  owner: 'brought by the owner',
 };
 
 export const talkNames: Readonly<Record<TalkAct, string>> = {

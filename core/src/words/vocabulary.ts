@@ -85,6 +85,12 @@ export type WorkState = (typeof workStates)[number];
 /** Where a part of the list has got to, as it is said; that it is fitted is an entry of its own. */
 export const listedStates = ['wanted', 'ordered', 'here', 'left'] as const;
 export type ListedState = (typeof listedStates)[number] | 'fitted';
+/** What holds a cover or a board, and is loosened to take it off. */
+export const fasteners = ['screw', 'hidden-screw', 'nut', 'clip', 'connector', 'joint', 'knob', 'other'] as const;
+export type Fastener = (typeof fasteners)[number];
+/** Where an item of stock comes from. */
+export const stockOrigins = ['bought', 'salvage', 'made', 'owner'] as const;
+export type StockOrigin = (typeof stockOrigins)[number];
 /** What a capacitor does where it stands: how far another may depart from it follows. */
 export const capacitorRoles = ['reservoir', 'coupling', 'timing', 'rf'] as const;
 export type CapacitorRole = (typeof capacitorRoles)[number];

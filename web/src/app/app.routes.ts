@@ -29,7 +29,7 @@ export const routes: Routes = [
   { path: 'cards/:id', title: 'Card', loadComponent: () => import('./cards/cards-page').then((m) => m.CardsPage) },
   { path: 'people', title: 'People', loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage) },
   { path: 'people/:id', title: 'People', loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage) },
-  { path: 'stock', title: 'Stock', loadComponent: () => import('./stock/stock-page').then((m) => m.StockPage) },
+  { path: 'stock', loadChildren: () => import('./stock/routes').then((m) => m.routes) },
   { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'sums/:id', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },

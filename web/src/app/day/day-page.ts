@@ -34,6 +34,10 @@ export function workOrder(a: JobLine, b: JobLine): number {
   return (a.row.promisedOn ?? '9999').localeCompare(b.row.promisedOn ?? '9999') || a.row.number - b.row.number;
 }
 
+/** Whether all that is still to be fitted lies ready. */
+const partsAreHere = ({ wanted = [] }: JobLine['row']['summary']): boolean =>
+  wanted.length > 0 && wanted.every(({ state }) => state === 'here');
+
 /** Day: the jobs in hand, what can be done now in which order, and what the others wait for. */
 @Component({
   selector: 'app-day-page',
@@ -120,11 +124,12 @@ export class DayPage {
       const days = promisedOn === undefined ? undefined : daysUntil(promisedOn, this.today());
       // A soak whose time is over is work again: somebody has to look, and end it.
       const soaked = summary.soakDue !== undefined && Date.parse(summary.soakDue) <= this.clock.minute();
-      const stage = soaked ? 'soak' : summary.stage;
+      const here = !soaked && partsAreHere(summary);
+      const stage = soaked ? 'soak' : here ? 'parts' : summary.stage;
       return {
         line,
         stage,
-        doing: soaked ? 'The soak is over: look, and end it' : doing[stage],
+        doing: soaked ? 'The soak is over: look, and end it' : here ? 'The parts are here: fit them' : doing[stage],
         stageName: stageNames[stage],
         late: days !== undefined && days < 0,
         due:

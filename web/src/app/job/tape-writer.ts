@@ -38,6 +38,11 @@ export class TapeWriter {
     return (await this.kept(() => this.jobs.addPhoto(this.job.jobId(), photo, this.by(), of, beside).then(() => true))) ?? false;
   }
 
+  /** Keeps an entry that is of a picture, with the picture: both or neither. */
+  async keepWithPicture(photo: Photo, body: (attachment: string) => TapeBody): Promise<boolean> {
+    return (await this.kept(() => this.jobs.appendWithPicture(this.job.jobId(), photo, body, this.by()).then(() => true))) ?? false;
+  }
+
   /** Resolves when all that was entered up to now is on the disk, or was refused: what goes out must hold it. */
   async settled(): Promise<void> {
     await Promise.all(this.underWay);

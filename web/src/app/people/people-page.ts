@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
@@ -7,13 +7,14 @@ import { fromStore } from '../storage/from-store';
 import { JobList } from '../storage/job-list';
 import { ShopRepository } from '../storage/shop-repository';
 import { Choice, type ChoiceOption } from '../ui/choice';
+import { SupplierTerms } from './supplier-terms';
 import { isMeant, ownersOf, suppliersOf } from './people';
 
 /** People: owners with their sets and jobs, suppliers with what came from them. */
 @Component({
   selector: 'app-people-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, FormsModule, MatButton, RouterLink],
+  imports: [Choice, FormsModule, MatButton, RouterLink, SupplierTerms],
   template: `
     <div class="split">
       <nav aria-label="People">
@@ -84,6 +85,7 @@ import { isMeant, ownersOf, suppliersOf } from './people';
               </table>
             }
           } @else {
+            <app-supplier-terms [name]="person.name" [suppliers]="told() ?? []" [orders]="orders() ?? []" />
             <table class="plain">
               <thead>
                 <tr>
@@ -167,15 +169,20 @@ export class PeoplePage {
   readonly id = input<string>();
   private readonly lines = fromStore('the jobs', inject(JobList).lines$());
   private readonly stock = fromStore('the stock', inject(ShopRepository).stock$);
+  protected readonly told = fromStore('the suppliers', inject(ShopRepository).suppliers$);
+  protected readonly orders = fromStore('the orders', inject(ShopRepository).orders$);
   private readonly settings = fromStore('the settings of the shop', inject(ShopRepository).settings$);
   protected readonly sides: readonly ChoiceOption<'owners' | 'suppliers'>[] = [
     { value: 'owners', name: 'Owners' },
     { value: 'suppliers', name: 'Suppliers' },
   ];
-  protected readonly side = signal<'owners' | 'suppliers'>('owners');
+  /** Whoever is shown tells on which side he stands. */
+  protected readonly side = linkedSignal<'owners' | 'suppliers'>(() => (this.id()?.startsWith('from ') ? 'suppliers' : 'owners'));
   protected readonly words = signal('');
   private readonly owners = computed(() => ownersOf(this.lines() ?? []));
-  private readonly suppliers = computed(() => suppliersOf(this.stock() ?? []));
+  private readonly suppliers = computed(() =>
+    suppliersOf(this.stock() ?? [], [...(this.told() ?? []), ...(this.orders() ?? []).map(({ supplier }) => ({ name: supplier }))]),
+  );
   protected readonly people = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
     const all = this.side() === 'owners' ? this.owners() : this.suppliers();

@@ -88,9 +88,9 @@ export function ownersOf(lines: readonly JobLine[]): Owner[] {
     .sort(byName);
 }
 
-/** Those from whom the parts in the drawers came, by name. */
-export function suppliersOf(stock: readonly StockItem[]): Supplier[] {
-  const suppliers = new Map<string, StockItem[]>();
+/** Those from whom parts come, by name: by what lies in the drawers, by their terms and by orders. */
+export function suppliersOf(stock: readonly StockItem[], named: readonly { readonly name: string }[] = []): Supplier[] {
+  const suppliers = new Map<string, StockItem[]>(named.map(({ name }) => [name.trim(), []]));
   for (const item of stock) {
     const name = item.supplier?.trim() ?? '';
     if (name) suppliers.set(name, [...(suppliers.get(name) ?? []), item]);

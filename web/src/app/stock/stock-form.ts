@@ -1,19 +1,27 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import type { StockItem } from '@amber-relay/core/job';
+import type { Offer, StockItem } from '@amber-relay/core/job';
 import { largestQuantity, parseMoney } from '@amber-relay/core/money';
+import { originNames, stockOrigins, type StockOrigin } from '@amber-relay/core/words';
+import { fromStore } from '../storage/from-store';
+import { OrderRepository } from '../storage/order-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { notKeptText, wasTold } from '../storage/write-gate';
+import { Choice, type ChoiceOption } from '../ui/choice';
 import { Field } from '../ui/field';
 
-type Typed = Readonly<Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' | 'supplier', string>>;
+type Typed = Readonly<
+  Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' | 'supplier' | 'cost' | 'minimum' | 'lot' | 'successor' | 'job', string>
+>;
+
+const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 0 && count <= largestQuantity;
 
 /** An item of stock: what it is, how many, what each costs, and where it lies. */
 @Component({
   selector: 'app-stock-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Field, FormsModule, MatButton],
+  imports: [Choice, Field, FormsModule, MatButton],
   template: `
     <form (ngSubmit)="keep()" [attr.aria-label]="item() ? 'Change ' + item()?.part : 'New in stock'">
       <div class="grid">
@@ -21,7 +29,7 @@ type Typed = Readonly<Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' |
           <app-field [label]="field.title" [refusal]="wrong()[field.name] ?? ''">
             <input
               class="box"
-              [class.fig]="field.name === 'quantity' || field.name === 'price'"
+              [class.fig]="figures.has(field.name)"
               [name]="field.name"
               [ngModel]="typed()[field.name]"
               (ngModelChange)="set(field.name, $event)"
@@ -31,6 +39,19 @@ type Typed = Readonly<Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' |
           </app-field>
         }
       </div>
+      <app-choice label="Where it comes from" [options]="origins" [(value)]="origin" />
+      @if (item()?.offers?.length) {
+        <ul class="offers" aria-label="Offers">
+          @for (offer of offers(); track offer.supplier) {
+            <li>
+              <span>{{ offerText(offer) }}</span>
+              <button mat-button type="button" (click)="forget(offer)" [attr.aria-label]="'Forget the offer of ' + offer.supplier">
+                Forget
+              </button>
+            </li>
+          }
+        </ul>
+      }
       @if (trouble(); as text) {
         <p class="wrong" role="alert">{{ text }}</p>
       }
@@ -56,6 +77,16 @@ type Typed = Readonly<Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' |
       grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
       gap: 10px 12px;
     }
+    .offers {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    .offers li {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+    }
     .acts {
       display: flex;
       gap: 8px;
@@ -70,6 +101,8 @@ export class StockForm {
   readonly item = input<StockItem | null>(null);
   readonly closed = output();
   private readonly changes = inject(ShopChanges);
+  private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$);
+  protected readonly figures: ReadonlySet<string> = new Set(['quantity', 'price', 'cost', 'minimum', 'job']);
   protected readonly fields = [
     { name: 'part', title: 'Part', sample: '220 µF 25 V' },
     { name: 'kind', title: 'Kind', sample: 'electrolytic' },
@@ -77,6 +110,11 @@ export class StockForm {
     { name: 'price', title: 'Price each', sample: '0.40' },
     { name: 'drawer', title: 'Drawer', sample: 'B2' },
     { name: 'supplier', title: 'Supplier', sample: '' },
+    { name: 'cost', title: 'Cost each, to the shop', sample: '0.20' },
+    { name: 'minimum', title: 'Order below', sample: '5' },
+    { name: 'lot', title: 'Lot or date code', sample: '' },
+    { name: 'successor', title: 'Replaced by', sample: '' },
+    { name: 'job', title: 'Only for job', sample: '' },
   ] as const;
   protected readonly typed = linkedSignal<StockItem | null, Typed>({
     source: this.item,
@@ -87,8 +125,19 @@ export class StockForm {
       price: item ? (item.priceMinor / 100).toFixed(2) : '',
       drawer: item?.drawer ?? '',
       supplier: item?.supplier ?? '',
+      cost: item?.costMinor === undefined ? '' : (item.costMinor / 100).toFixed(2),
+      minimum: item?.minimum ? String(item.minimum) : '',
+      lot: item?.lot ?? '',
+      successor: item?.successor ?? '',
+      job: item?.forJob ? String(this.jobs()?.find(({ id }) => id === item.forJob)?.number ?? 'handed back') : '',
     }),
   });
+  protected readonly origins: readonly ChoiceOption<StockOrigin>[] = stockOrigins.map((value) => ({ value, name: originNames[value] }));
+  protected readonly origin = linkedSignal<StockItem | null, StockOrigin>({
+    source: this.item,
+    computation: (item) => item?.origin ?? 'bought',
+  });
+  protected readonly offers = linkedSignal(() => this.item()?.offers ?? []);
   protected readonly wrong = signal<Partial<Readonly<Record<keyof Typed, string>>>>({});
   protected readonly trouble = signal('');
 
@@ -99,13 +148,17 @@ export class StockForm {
   protected async keep(): Promise<void> {
     const typed = this.typed();
     const quantity = typed.quantity.trim() === '' ? 0 : Number(typed.quantity);
+    const minimum = typed.minimum.trim() === '' ? 0 : Number(typed.minimum);
+    const costMinor = typed.cost.trim() === '' ? 0 : parseMoney(typed.cost);
+    const forJob = this.jobOf(typed.job.trim());
     const priceMinor = typed.price.trim() === '' ? 0 : parseMoney(typed.price);
     const wrong = {
       ...(typed.part.trim() ? {} : { part: 'Which part? Write its value or number.' }),
-      ...(Number.isInteger(quantity) && quantity >= 0 && quantity <= largestQuantity
-        ? {}
-        : { quantity: `"${typed.quantity}" is not how many: a whole number.` }),
+      ...(isWhole(quantity) ? {} : { quantity: `"${typed.quantity}" is not how many: a whole number.` }),
       ...(priceMinor === undefined ? { price: `"${typed.price}" is not a price. Write it like 0.40.` } : {}),
+      ...(costMinor === undefined ? { cost: `"${typed.cost}" is not what it cost. Write it like 0.20.` } : {}),
+      ...(isWhole(minimum) ? {} : { minimum: `"${typed.minimum}" is not how many: a whole number.` }),
+      ...(typed.job.trim() && !forJob ? { job: `No job in hand has the number "${typed.job}".` } : {}),
     };
     this.wrong.set(wrong);
     if (Object.keys(wrong).length || priceMinor === undefined) return;
@@ -113,7 +166,43 @@ export class StockForm {
       text.trim(),
     );
     const id = this.item()?.id ?? crypto.randomUUID();
-    await this.done(() => this.changes.saveStock([{ id, part, kind, quantity, priceMinor, drawer, supplier }]));
+    const [lot, successor] = [typed.lot.trim(), typed.successor.trim()];
+    await this.done(() =>
+      this.changes.saveStock([
+        {
+          ...{ id, part, kind, quantity, priceMinor, drawer, supplier },
+          ...(typed.cost.trim() ? { costMinor } : {}),
+          ...(minimum ? { minimum } : {}),
+          ...(lot ? { lot } : {}),
+          ...(successor ? { successor } : {}),
+          ...(this.origin() === 'bought' ? {} : { origin: this.origin() }),
+          ...(forJob ? { forJob } : {}),
+          ...(this.offers().length ? { offers: this.offers() } : {}),
+        },
+      ]),
+    );
+  }
+
+  /** The job of a number; what stands for one that was handed back stays as it is. */
+  private jobOf(number: string): string | undefined {
+    if (number === 'handed back') return this.item()?.forJob;
+    return this.jobs()?.find((job) => String(job.number) === number)?.id;
+  }
+
+  protected offerText({ supplier, costMinor, pack, least, days, on }: Offer): string {
+    return [
+      `${supplier}: ${(costMinor / 100).toFixed(2)}`,
+      pack ? `packs of ${pack}` : '',
+      least ? `at least ${least}` : '',
+      days === undefined ? '' : `${days} days`,
+      on ? `of ${on}` : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
+  }
+
+  protected forget(offer: Offer): void {
+    this.offers.update((offers) => offers.filter((each) => each !== offer));
   }
 
   protected async takeAway(): Promise<void> {

@@ -1,6 +1,7 @@
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { BenchDatabase } from '../storage/bench-database';
-import { shopOfOne } from '../testing/shop-of-one';
+import { JobRepository } from '../storage/job-repository';
+import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { StockPage } from './stock-page';
 import { until } from '../testing/still';
 
@@ -26,7 +27,17 @@ describe('StockPage', () => {
     await clear();
   });
 
-  it('tells what is here, where, and what it costs', () => expect(rows()).toContain('220 µF 25 V electrolytic 14 0.35 B2 Northwick'));
+  it('tells what is here, where, and what it costs', () => expect(rows()).toContain('220 µF 25 V electrolytic 14  0.35 B2 Northwick'));
+  it('tells what is spoken for, what is below its minimum, and what else one should know before one takes it', async () => {
+    const job = await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa');
+    await TestBed.inject(JobRepository).append(job.id, { kind: 'listed', designator: 'R9', value: '100 ohm 2w' }, 'Runa');
+    await TestBed.inject(BenchDatabase).stock.update('r', { minimum: 5, origin: 'salvage', lot: '2611', successor: 'Zellen R2' });
+    await until(() => rows().some((row) => row.includes('of 5')));
+    await until(() => rows().some((row) => row.includes(`for ${job.number}`)));
+    expect(rows()[0]?.replace(/\s+/g, ' ')).toBe(
+      `100 Ω 2 W resistor, out of another set, lot 2611, replaced by Zellen R2 3 of 5 1 for ${job.number} 0.12 A1 Southby`,
+    );
+  });
   it('is searched by part, kind, drawer and supplier, all words at once', async () => {
     const search = async (words: string): Promise<void> => {
       const box = (fixture.nativeElement as HTMLElement).querySelector('input');

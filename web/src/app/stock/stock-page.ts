@@ -4,9 +4,12 @@ import { MatSort, MatSortHeader, type Sort } from '@angular/material/sort';
 import { MatButton } from '@angular/material/button';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { writeCsv } from '@amber-relay/core/csv';
-import { readStockLines, stockColumns, stockRow } from '@amber-relay/core/job';
+import { readStockLines, stockColumns, stockRow, type StockItem } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
+import { spokenFor } from '@amber-relay/core/orders';
+import { originNames } from '@amber-relay/core/words';
 import { fromStore } from '../storage/from-store';
+import { OrderRepository } from '../storage/order-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { ShopRepository } from '../storage/shop-repository';
 import { notKeptText, wasTold } from '../storage/write-gate';
@@ -66,6 +69,7 @@ import { saveFile } from '../ui/save-file';
             <th mat-sort-header="part">Part</th>
             <th mat-sort-header="kind">Kind</th>
             <th mat-sort-header="quantity" arrowPosition="before" class="num">Here</th>
+            <th class="num">Spoken for</th>
             <th mat-sort-header="priceMinor" arrowPosition="before" class="num">Price</th>
             <th mat-sort-header="drawer">Drawer</th>
             <th mat-sort-header="supplier">Supplier</th>
@@ -77,15 +81,25 @@ import { saveFile } from '../ui/save-file';
               <td>
                 <button class="bare name" (click)="open(s.id)" [attr.aria-label]="'Change ' + s.part">{{ s.part }}</button>
               </td>
-              <td class="quiet">{{ s.kind }}</td>
-              <td class="fig num">{{ s.quantity }}</td>
+              <td class="quiet">{{ says(s) }}</td>
+              <td class="fig num" [class.attn]="isLow(s)">
+                {{ s.quantity }}
+                @if (s.minimum) {
+                  <small>of {{ s.minimum }}</small>
+                }
+              </td>
+              <td class="num spoken">
+                @if (spoken().get(s.id); as of) {
+                  <span class="fig">{{ of.count }}</span>&ngsp;<small>for {{ of.jobs.join(', ') }}</small>
+                }
+              </td>
               <td class="fig num">{{ money(s.priceMinor) }}</td>
               <td>{{ s.drawer }}</td>
               <td>{{ s.supplier }}</td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="6" class="quiet">{{ empty() }}</td>
+              <td colspan="7" class="quiet">{{ empty() }}</td>
             </tr>
           }
         </tbody>
@@ -126,6 +140,9 @@ export class StockPage {
   protected readonly stock = computed(() => this.read() ?? []);
   /** Nothing is said of there being nothing before it was looked. */
   protected readonly empty = computed(() => (this.read() ? 'Nothing in stock. Add a part, or paste a list.' : 'Reading…'));
+  private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$);
+  /** What the jobs in hand have spoken for. */
+  protected readonly spoken = computed(() => spokenFor(this.jobs() ?? [], this.stock()));
   private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
   protected readonly words = signal('');
   protected readonly sort = signal<Sort>({ active: 'part', direction: 'asc' });
@@ -134,7 +151,7 @@ export class StockPage {
     const { active, direction } = this.sort();
     const by = active as 'part' | 'kind' | 'quantity' | 'priceMinor' | 'drawer' | 'supplier';
     return this.stock()
-      .filter((s) => words.every((w) => `${s.part} ${s.kind} ${s.drawer} ${s.supplier}`.toLowerCase().includes(w)))
+      .filter((s) => words.every((w) => `${s.part} ${this.says(s)} ${s.drawer} ${s.supplier}`.toLowerCase().includes(w)))
       .sort((a, b) => String(a[by]).localeCompare(String(b[by]), 'en', { numeric: true }) * (direction === 'desc' ? -1 : 1));
   });
 
@@ -184,6 +201,17 @@ export class StockPage {
 
   protected exportCsv(): void {
     saveFile('stock.csv', new Blob([writeCsv([...stockColumns], this.rows().map(stockRow))]), 'text/csv');
+  }
+
+  protected isLow = ({ quantity, minimum = 0 }: StockItem): boolean => quantity < minimum;
+
+  /** Its kind, and what else one should know of it before one takes it. */
+  protected says({ kind, origin, lot, successor, forJob }: StockItem): string {
+    const job =
+      forJob === undefined ? '' : `only for job ${this.jobs()?.find(({ id }) => id === forJob)?.number ?? 'that was handed back'}`;
+    return [kind, origin ? originNames[origin] : '', lot ? `lot ${lot}` : '', successor ? `replaced by ${successor}` : '', job]
+      .filter(Boolean)
+      .join(', ');
   }
 
   protected money(minor: number): string {

@@ -152,6 +152,8 @@ export class ArchiveService {
       cards,
       stock: await db.stock.toArray(),
       instruments: await db.instruments.toArray(),
+      suppliers: await db.suppliers.toArray(),
+      orders: await db.orders.toArray(),
       attachments,
       tape: await db.tape.toArray(),
       blobs: await this.blobs(attachments.map((a) => a.id)),

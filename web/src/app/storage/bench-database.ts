@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
 import { formatVersion, recordKinds, steps, upRecord } from '@amber-relay/core/format';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
+import type { Order, Supplier } from '@amber-relay/core/orders';
 import type { TapeEntry } from '@amber-relay/core/tape';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
@@ -31,6 +32,11 @@ export interface WriteMark {
   readonly at: string;
 }
 
+/** Tables that came with a version of the format. Shipped ones are never edited. */
+const newTables: Readonly<Record<number, Readonly<Record<string, string>>>> = {
+  6: { suppliers: 'id', orders: 'id, &number', jobs: 'id, &number, setId, customerId, summary.inHand' },
+};
+
 /** The version of its tables: that of the format, by whose steps its rows are brought up. */
 export const storeVersion = formatVersion;
 
@@ -51,6 +57,8 @@ export class BenchDatabase extends Dexie {
   declare blobs: EntityTable<BlobRow, 'id'>;
   declare stock: EntityTable<StockItem, 'id'>;
   declare instruments: EntityTable<Instrument, 'id'>;
+  declare suppliers: EntityTable<Supplier, 'id'>;
+  declare orders: EntityTable<Order, 'id'>;
   declare writes: EntityTable<WriteMark, 'id'>;
   private readonly gate = inject(WriteGate);
   private readonly changes = recordChanges(this);
@@ -76,7 +84,10 @@ export class BenchDatabase extends Dexie {
       .stores({ writes: 'id' })
       .upgrade((tx) => tx.table('writes').put(firstWrite()));
     // From here on the store goes up with the format: one step of it, one version.
-    for (let version = 4; version <= storeVersion; version += 1) this.version(version).upgrade((tx) => bringUp(tx, version));
+    for (let version = 4; version <= storeVersion; version += 1)
+      this.version(version)
+        .stores(newTables[version] ?? {})
+        .upgrade((tx) => bringUp(tx, version));
   }
 
   /** Reads several things as they stand at one moment, whatever is written meanwhile. Nothing but the store may be waited for in it. */

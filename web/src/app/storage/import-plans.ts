@@ -171,7 +171,7 @@ export class ImportPlans {
       says: [
         here ? `All that is here now (${counted(here, 'job')}) is replaced. Make an archive of it first.` : 'The shop here is empty.',
         `${counted(archive.jobs.length, 'job')}, ${counted(archive.tape.length, 'entry', 'entries')}, ${counted(archive.customers.length, 'owner')} and ${counted(archive.cards.length, 'card')} come in.`,
-        `${counted(archive.attachments.length, 'picture')}, ${counted(archive.sheets.length, 'sheet')}, ${counted(archive.stock.length, 'item')} of stock and ${counted(archive.instruments.length, 'instrument')} come in.`,
+        `${counted(archive.attachments.length, 'picture')}, ${counted(archive.sheets.length, 'sheet')}, ${counted(archive.stock.length, 'item')} of stock, ${counted(archive.orders.length, 'order')} and ${counted(archive.instruments.length, 'instrument')} come in.`,
         `The particulars of the shop become the file’s${name ? `: ${name}` : ''}.`,
       ],
       carryOut: async () => {
@@ -213,6 +213,8 @@ export class ImportPlans {
         await db.cards.bulkAdd(archive.cards);
         await db.stock.bulkAdd(archive.stock);
         await db.instruments.bulkAdd(archive.instruments);
+        await db.suppliers.bulkAdd(archive.suppliers);
+        await db.orders.bulkAdd(archive.orders);
         await db.attachments.bulkAdd(archive.attachments);
         await db.blobs.bulkAdd(Object.entries(archive.blobs).map(([id, content]) => ({ id, bytes: content })));
         await db.jobs.bulkAdd(rows);

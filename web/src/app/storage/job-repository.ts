@@ -16,7 +16,7 @@ import {
   type RadioSet,
 } from '@amber-relay/core/job';
 import { strikesOf, tapeEntrySchema, type TapeBody, type TapeEntry } from '@amber-relay/core/tape';
-import Dexie from 'dexie';
+import Dexie, { type Table } from 'dexie';
 import { combineLatest, distinctUntilChanged, filter, map, shareReplay, switchMap, type Observable } from 'rxjs';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { live } from './live';
@@ -177,55 +177,65 @@ export class JobRepository {
     beside: Pick<Corrected, 'job' | 'set' | 'customer'> | undefined = undefined,
   ): Promise<TapeEntry[]> {
     const { db } = this;
-    const tables = [
-      db.tape,
-      db.jobs,
-      db.sets,
-      db.cards,
-      db.stock,
-      ...(pictures.length ? [db.attachments, db.blobs] : []),
-      ...(beside ? [db.customers] : []),
-    ];
     return db.write(
-      tables,
+      [...this.tapeTables, ...(pictures.length ? [db.attachments, db.blobs] : []), ...(beside ? [db.customers] : [])],
       async () => {
-        const stood = await db.jobs.get(jobId);
-        const row = stood && beside ? { ...stood, ...withoutMaybe, ...beside.job } : stood;
-        if (!row)
-          throw new CoreError(
-            'unknown-name',
-            'job',
-            'This job is no longer here.',
-            'It was taken out in another tab: go to Jobs, or bring it back from an archive.',
-          );
         if (beside) await Promise.all([db.sets.put(beside.set), db.customers.put(beside.customer)]);
-        const set = await db.sets.get(row.setId);
-        // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
-        const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
-        const before = await this.tape(jobId);
-        bodies.forEach((body) => refuseSecondStrike(before, body));
-        const entries = bodies.map((body, i) =>
-          tapeEntrySchema.parse({
-            ...body,
-            id: crypto.randomUUID(),
-            jobId,
-            seq: (before.at(-1)?.seq ?? 0) + 1 + i,
-            at: at.toISOString(),
-            by,
-          }),
-        );
-        await db.tape.bulkAdd(entries);
+        const entries = await this.written(jobId, bodies, by, at, beside && { ...withoutMaybe, ...beside.job });
         if (pictures.length) await db.attachments.bulkAdd(pictures.map(({ row: picture }) => picture));
         if (pictures.length) await db.blobs.bulkAdd(pictures.map(({ row: picture, bytes }) => ({ id: picture.id, bytes })));
-        const after = [...before, ...entries];
-        const altered = set && setAfter(set, card, before, after);
-        if (altered && altered !== set) await db.sets.put(altered);
-        await db.jobs.put({ ...row, summary: summarise(row, after, card) });
-        if (entries.some(({ kind }) => kind === 'fit' || kind === 'strike')) await this.countStock(stockMoves(before, after));
         return entries;
       },
       pictures.reduce((sum, { bytes }) => sum + bytes.length, 0),
     );
+  }
+
+  /** What a transaction has to be open on in which a tape is written to. */
+  get tapeTables(): Table[] {
+    const { db } = this;
+    return [db.tape, db.jobs, db.sets, db.cards, db.stock];
+  }
+
+  /** Writes entries within a transaction that is open already, and what follows from them; see `appendAll`. */
+  async written(
+    jobId: string,
+    bodies: readonly TapeBody[],
+    by: string,
+    at: Date,
+    corrected: Partial<Job> | undefined = undefined,
+  ): Promise<TapeEntry[]> {
+    const { db } = this;
+    const stood = await db.jobs.get(jobId);
+    const row = stood && corrected ? { ...stood, ...corrected } : stood;
+    if (!row)
+      throw new CoreError(
+        'unknown-name',
+        'job',
+        'This job is no longer here.',
+        'It was taken out in another tab: go to Jobs, or bring it back from an archive.',
+      );
+    const set = await db.sets.get(row.setId);
+    // As it was last laid: for the summary of the job that is near enough, and a card is long to read.
+    const card = set && (this.laidCards.get(laidKey(set))?.laid ?? (await this.laid(set)));
+    const before = await this.tape(jobId);
+    bodies.forEach((body) => refuseSecondStrike(before, body));
+    const entries = bodies.map((body, i) =>
+      tapeEntrySchema.parse({
+        ...body,
+        id: crypto.randomUUID(),
+        jobId,
+        seq: (before.at(-1)?.seq ?? 0) + 1 + i,
+        at: at.toISOString(),
+        by,
+      }),
+    );
+    await db.tape.bulkAdd(entries);
+    const after = [...before, ...entries];
+    const altered = set && setAfter(set, card, before, after);
+    if (altered && altered !== set) await db.sets.put(altered);
+    await db.jobs.put({ ...row, summary: summarise(row, after, card) });
+    if (entries.some(({ kind }) => kind === 'fit' || kind === 'strike')) await this.countStock(stockMoves(before, after));
+    return entries;
   }
 
   /** What was taken from the stock, or given back by a strike; a count that was wrong before never goes below nothing. */
@@ -316,6 +326,12 @@ export class JobRepository {
       new Date(),
       [picture],
     );
+  }
+
+  /** Keeps an entry that is of a picture, and the picture with it: both or neither. */
+  async appendWithPicture(jobId: string, photo: Photo, body: (attachment: string) => TapeBody, by: string): Promise<TapeEntry[]> {
+    const picture = pictureOf(jobId, photo);
+    return this.appendAll(jobId, [body(picture.row.id)], by, new Date(), [picture]);
   }
 
   /** Pictures of a job with their bytes; one whose bytes are gone has none. */

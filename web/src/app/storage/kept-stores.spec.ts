@@ -51,6 +51,7 @@ describe('a store of an earlier version', () => {
     [2, rowsOfV4],
     [3, rowsOfV4],
     [4, rowsOfV4],
+    [5, rowsOfV4],
   ];
   for (const [version, rows] of kept)
     it(`opens with all that is in it: ${version}`, async () => {
@@ -71,6 +72,10 @@ describe('a store of an earlier version', () => {
           .pipe(map((all) => all.length)),
       );
       expect(lines).toBe(4);
+      // Those in hand are found by their index.
+      const inHand = await db.jobs.where('summary.inHand').equals(1).count();
+      expect(inHand).toBe((await db.jobs.toArray()).filter(({ summary }) => !summary.finished).length);
+      expect(inHand).toBeGreaterThan(0);
       // And it is written to as any other.
       const [job] = await db.jobs.toArray();
       const entry = await TestBed.inject(JobRepository).append(job?.id ?? '', { kind: 'note', text: 'still here' }, 'Runa');

@@ -2,9 +2,12 @@ import { computed, inject, Injectable } from '@angular/core';
 import { partOf } from '@amber-relay/core/card';
 import { listedParts, polarityOpen, type ListedPart } from '@amber-relay/core/job';
 import { accessOrder, againstIt, chosenFromStock, fitListed, stillToFit, toOrder, type LiesAt } from '@amber-relay/core/parts';
+import { spokenFor } from '@amber-relay/core/orders';
 import { laidOn } from '@amber-relay/core/sheets';
 import type { TapeBody } from '@amber-relay/core/tape';
 import { CardSheets } from '../../sheets/card-sheets';
+import { fromStore } from '../../storage/from-store';
+import { OrderRepository } from '../../storage/order-repository';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
 
@@ -15,6 +18,17 @@ export class ListOnBench {
   private readonly line = inject(LineOffer);
   private readonly sheets = inject(CardSheets, { optional: true });
 
+  private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$, []);
+  /** The stock without what other jobs have spoken for, or what was brought for them. */
+  private readonly free = computed(() => {
+    const id = this.job.file()?.row.id;
+    const stock = this.job.stock().filter(({ forJob }) => forJob === undefined || forJob === id);
+    const spoken = spokenFor(
+      this.jobs().filter((job) => job.id !== id),
+      stock,
+    );
+    return stock.map((item) => ({ ...item, quantity: Math.max(0, item.quantity - (spoken.get(item.id)?.count ?? 0)) }));
+  });
   private readonly listed = computed(() => listedParts(this.job.card(), this.job.stood()));
   readonly parts = computed((): readonly ListedPart[] => {
     const listed = this.listed();
@@ -31,7 +45,7 @@ export class ListOnBench {
   });
   readonly stillToFit = computed(() => stillToFit(this.parts()));
   /** What would be taken from stock, where nobody has chosen yet. */
-  readonly inStock = computed(() => chosenFromStock(this.parts(), this.job.stock()));
+  readonly inStock = computed(() => chosenFromStock(this.parts(), this.free()));
   readonly fitAll = computed(() =>
     fitListed(this.parts(), this.job.stock(), {
       priced: this.job.currency() === (this.job.settings()?.currency ?? ''),

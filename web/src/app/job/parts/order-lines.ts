@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatSnackBar } from '@angular/material/snack-bar';
+import { RouterLink } from '@angular/router';
 import { writeCsv } from '@amber-relay/core/csv';
 import type { ToOrder } from '@amber-relay/core/parts';
 import { JobOnBench } from '../job-on-bench';
@@ -15,7 +16,7 @@ const orderText = (lines: readonly ToOrder[]): string => lines.map(({ part, coun
 @Component({
   selector: 'app-order-lines',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton],
+  imports: [MatButton, RouterLink],
   template: `
     @if (lines().length) {
       <section class="panel" aria-label="To be ordered">
@@ -33,7 +34,8 @@ const orderText = (lines: readonly ToOrder[]): string => lines.map(({ part, coun
           </tbody>
         </table>
         <div class="acts">
-          <button mat-flat-button (click)="ordered()">It is ordered</button>
+          <a mat-flat-button routerLink="/stock/order">Order</a>
+          <button mat-stroked-button (click)="ordered()">It is ordered</button>
           <button mat-stroked-button (click)="copy()">Copy</button>
           <button mat-stroked-button (click)="asCsv()">As CSV</button>
         </div>

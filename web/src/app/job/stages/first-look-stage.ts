@@ -11,6 +11,7 @@ import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { Offers, type Offer } from '../../ui/offers';
 import { JobOnBench } from '../job-on-bench';
+import { LookViews } from '../apart/look-views';
 import { FoundList } from '../found-list';
 import { TapeWriter } from '../tape-writer';
 import { typedPlace } from '../typed-place';
@@ -19,10 +20,11 @@ import { typedPlace } from '../typed-place';
 @Component({
   selector: 'app-first-look-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Field, FormsModule, FoundList, MatAutocompleteTrigger, MatButton, Offers],
+  imports: [Choice, Field, FormsModule, FoundList, LookViews, MatAutocompleteTrigger, MatButton, Offers],
   template: `
     <header class="head">
       <h1>First look</h1>
+      <app-look-views />
       <span class="quiet grow">Before any meter: half of the easy repairs end here.</span>
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Findings">

@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { readingText } from '@amber-relay/core/tape';
 import { resultNames } from '@amber-relay/core/words';
-import { checksBeforePower, isOwed, repairsOf, repairsText, type Retest } from '@amber-relay/core/job';
+import { apartOpen, checksBeforePower, isOwed, repairsOf, repairsText, type Retest } from '@amber-relay/core/job';
 import { StateMark } from '../../ui/state-mark';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
@@ -27,6 +27,9 @@ import { ProofCaution } from './proof-caution';
     </header>
     <div class="body stack" tabindex="0" role="group" aria-label="Repairs">
       <app-proof-caution />
+      @for (says of apart(); track says) {
+        <p class="caution" role="note">{{ says }} <a routerLink="../first-look/apart">Take apart</a></p>
+      }
       @if (before().length) {
         <section>
           <h2>Before it gets power</h2>
@@ -116,6 +119,8 @@ export class RepairStage {
   private readonly line = inject(LineOffer);
   private readonly router = inject(Router);
   protected readonly repairs = computed(() => repairsOf(this.job.card(), this.job.stood()));
+  /** What is off, left over or not renewed, said before power goes on. */
+  protected readonly apart = computed(() => apartOpen(this.job.stood()));
   protected readonly before = computed(() => checksBeforePower(this.job.card(), this.job.tape()));
   protected readonly owed = isOwed;
   protected readonly text = repairsText;

@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked, type OnDestroy } from '@angular/core';
+import { fastenerNames, type Fastener } from '@amber-relay/core/words';
+import { fastenerLetters } from './fastener-marks';
+
+/** Where a fastener was, as a share of width and height of the picture. */
+export interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly what: Fastener;
+}
+
+/** A picture with each fastener where it was: pressed, a spot is set, or what was said of one is turned round. */
+@Component({
+  selector: 'app-spotted-picture',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="frame">
+      @if (url(); as src) {
+        <img [src]="src" [alt]="name()" />
+        @if (settable()) {
+          <button type="button" class="plate" (click)="pressed($event)" [attr.aria-label]="hint()"></button>
+        }
+      }
+      @for (spot of spots(); track $index) {
+        <button
+          type="button"
+          class="spot fig"
+          [class.done]="done().has($index)"
+          [style.left.%]="spot.x * 100"
+          [style.top.%]="spot.y * 100"
+          (click)="spotPressed.emit($index)"
+          [attr.aria-label]="labels()[$index]"
+          [attr.aria-pressed]="settable() ? null : done().has($index)"
+        >
+          {{ letters[spot.what] }}
+        </button>
+      }
+    </div>
+  `,
+  styles: `
+    .frame {
+      position: relative;
+      display: inline-block;
+      line-height: 0;
+    }
+    img {
+      max-width: 100%;
+      max-height: var(--picture-height, 340px);
+    }
+    .plate {
+      position: absolute;
+      inset: 0;
+      padding: 0;
+      border: 0;
+      background: none;
+      cursor: crosshair;
+    }
+    .spot {
+      position: absolute;
+      translate: -50% -50%;
+      width: 40px;
+      height: 40px;
+      padding: 0;
+      border: 3px solid var(--mat-sys-on-surface);
+      border-radius: 50%;
+      background: var(--mat-sys-surface);
+      color: var(--mat-sys-on-surface);
+      font-size: 18px;
+      line-height: 1;
+      cursor: pointer;
+    }
+    .spot.done {
+      background: var(--mat-sys-primary);
+      border-color: var(--mat-sys-surface);
+      color: var(--mat-sys-on-primary);
+    }
+  `,
+})
+export class SpottedPicture implements OnDestroy {
+  readonly bytes = input.required<Uint8Array>();
+  readonly type = input.required<string>();
+  readonly name = input('');
+  readonly spots = input<readonly Spot[]>([]);
+  /** Which of them are in again. */
+  readonly done = input<ReadonlySet<number>>(new Set());
+  /** Whether a press on the picture sets one, and how that is called. */
+  readonly settable = input(false);
+  readonly hint = input('Where it was');
+  readonly spotted = output<{ readonly x: number; readonly y: number }>();
+  readonly spotPressed = output<number>();
+  protected readonly url = signal('');
+  protected readonly letters = fastenerLetters;
+  protected readonly labels = computed(() =>
+    this.spots().map(({ what }, k) => `${fastenerNames[what][0]} ${k + 1}${this.settable() ? ', take it off the picture' : ''}`),
+  );
+
+  constructor() {
+    effect(() => {
+      const made = URL.createObjectURL(new Blob([this.bytes() as BlobPart], { type: this.type() }));
+      untracked(() => this.release());
+      this.url.set(made);
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.release();
+  }
+
+  private release(): void {
+    if (this.url()) URL.revokeObjectURL(this.url());
+  }
+
+  /** By key it is set in the middle. */
+  protected pressed(event: MouseEvent): void {
+    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+    const share = (at: number, from: number, size: number): number =>
+      event.detail === 0 ? 0.5 : Math.min(1, Math.max(0, Math.round(((at - from) / size) * 1000) / 1000));
+    this.spotted.emit({ x: share(event.clientX, box.left, box.width), y: share(event.clientY, box.top, box.height) });
+  }
+}
