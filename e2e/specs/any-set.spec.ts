@@ -132,7 +132,7 @@ test('stock is added, pasted, changed, and counted down by a part that is fitted
   await expect(page.getByText('"some" is not how many')).toBeVisible();
   await page.getByLabel('How many').fill('3');
   await page.getByLabel('Price each').fill('1.20');
-  await page.getByLabel('Drawer').fill('E2');
+  await page.getByLabel('Drawer', { exact: true }).fill('E2');
   await page.getByRole('button', { name: 'Keep it' }).click();
   const row = page.getByRole('row').filter({ hasText: '8 V regulator' });
   await expect(row).toContainText('1.20');

@@ -21,7 +21,8 @@ export interface Need {
 /** What of an item of stock is spoken for. */
 export interface SpokenFor {
   readonly count: number;
-  readonly jobs: readonly number[];
+  /** How many of them by each job, by its number. */
+  readonly jobs: ReadonlyMap<number, number>;
 }
 
 interface Dealt {
@@ -40,11 +41,11 @@ function deal(jobs: readonly JobNow[], stock: readonly StockItem[]): Dealt {
     byName.set(name, [...(byName.get(name) ?? []), item]);
   }
   const left = new Map(stock.map(({ id, quantity }) => [id, quantity]));
-  const spoken = new Map<string, { count: number; jobs: number[] }>();
+  const spoken = new Map<string, SpokenFor>();
   const take = (item: StockItem, job: JobNow): void => {
     left.set(item.id, (left.get(item.id) ?? 0) - 1);
-    const of = spoken.get(item.id) ?? { count: 0, jobs: [] };
-    spoken.set(item.id, { count: of.count + 1, jobs: of.jobs.includes(job.number) ? of.jobs : [...of.jobs, job.number] });
+    const { count, jobs: by } = spoken.get(item.id) ?? { count: 0, jobs: new Map<number, number>() };
+    spoken.set(item.id, { count: count + 1, jobs: new Map(by).set(job.number, (by.get(job.number) ?? 0) + 1) });
   };
   const open = openJobs(jobs);
   for (const job of open)

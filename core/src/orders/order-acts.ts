@@ -105,6 +105,9 @@ export function orderGoesOn(
     const own = said.get(job.id);
     if (!own) continue;
     const states = job.wanted.map(({ designator, state }) => own.get(designator)?.state ?? state);
+    // What lies in another drawer and is only to be taken holds nothing up.
+    const lines = new Set(order.lines.map(({ stock: id }) => id));
+    const lies = job.wanted.map(({ stock: id }) => stock.some((item) => item.id === id && !lines.has(item.id) && item.quantity > 0));
     const ordered = states.filter((state) => state === 'ordered').length;
     const waits = job.waits === 'part' && isByOrder(job.waitText);
     const wait: TapeBody[] =
@@ -120,7 +123,7 @@ export function orderGoesOn(
               },
             ]
           : [];
-    if (waits && ordered === 0 && states.every((state) => state === 'here')) freed.push(job.number);
+    if (waits && ordered === 0 && states.every((state, k) => state === 'here' || (state === 'wanted' && lies[k]))) freed.push(job.number);
     tapes.set(job.id, [...own.values(), ...wait]);
   }
   return { order: after, stock: moves, tapes, freed };

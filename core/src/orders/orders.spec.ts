@@ -131,7 +131,13 @@ describe('What has to be ordered', () => {
     expect(
       needs.map(({ key, missing, for: jobs }) => [key, missing, jobs.map(({ number, designators }) => [number, ...designators])]),
     ).toEqual([['a', 1, [[11, 'C8']]]]);
-    expect(spokenFor([late.now, early.now], [item('a', '220uF 25V', 3)]).get('a')).toEqual({ count: 3, jobs: [12, 11] });
+    expect(spokenFor([late.now, early.now], [item('a', '220uF 25V', 3)]).get('a')).toEqual({
+      count: 3,
+      jobs: new Map([
+        [12, 2],
+        [11, 1],
+      ]),
+    });
   });
   it('has what no drawer knows by its name, and leaves out what is here, ordered, fitted or left', () => {
     const bench = new Bench(first, 12).list(['C1', 'C2', 'C3', 'C4', 'C5'], '10u 50v');
@@ -221,6 +227,19 @@ describe('An order', () => {
       { C7: 'wanted', C8: 'wanted' },
     ]);
     expect(needsOf(shop.jobs, shop.stock, [shop.order as Order])[0]?.missing).toBe(3);
+  });
+  it('frees a job also where the rest of its list lies in the drawers, and not where some of it is to be had nowhere', () => {
+    for (const [other, freed] of [
+      [{ stock: 'b' }, [12]],
+      [{}, []],
+    ] as const) {
+      const bench = new Bench(first, 12).list(['C1'], '220u 25v');
+      bench.bodies.push({ kind: 'listed', designator: 'R4', value: '47k', ...other });
+      const shop = new Shop([bench], item('a', '220u 25v', 0), item('b', '47 kΩ 0.25 W', 9));
+      shop.place([['a', '220u 25v', 1]]);
+      expect(shop.happens({ kind: 'came', count: 1 })).toEqual([...freed]);
+      expect(bench.now.waits).toBe('nothing');
+    }
   });
   it('refuses what cannot have happened', () => {
     const { shop } = shopOfTwo();

@@ -73,7 +73,10 @@ export interface ToOrder {
 export function toOrder(list: readonly ListedPart[], stock: readonly StockItem[]): readonly ToOrder[] {
   const enough = new Map(stock.map(({ id, quantity }) => [id, quantity]));
   const lines = new Map<string, ToOrder>();
-  for (const part of stillToFit(list)) {
+  const open = stillToFit(list);
+  // What is here for a part lies in the drawer, and is not there for another.
+  for (const { state, stock: id } of open) if (state === 'here' && id !== undefined) enough.set(id, (enough.get(id) ?? 0) - 1);
+  for (const part of open) {
     if (part.state === 'here' || part.state === 'ordered') continue;
     const item = stock.find(({ id }) => id === part.stock);
     // Of those that are spoken for beyond what is there, the last on the list go short.

@@ -163,6 +163,15 @@ describe('A whole list', () => {
       ['1000u 63v', 2, ['C4', 'C5']],
     ]);
   });
+  it('does not count on what is here for another part', () => {
+    const two = [
+      listed('C1', { value: '220u 25v', stock: '220u-25', state: 'here' }),
+      listed('C2', { value: '220u 25v', stock: '220u-25' }),
+    ];
+    const one = stock.map((each) => (each.id === '220u-25' ? { ...each, quantity: 1 } : each));
+    expect(toOrder(listOf(...two), one).map(({ designators }) => designators)).toEqual([['C2']]);
+    expect(toOrder(listOf(...two), stock)).toEqual([]);
+  });
   it('asks for the polarity of each new part, until it is right, and forgets none', () => {
     const fitted = fitListed(listOf(...taken), stock).fits;
     const open = (...more: TapeBody[]) => polarityOpen(listOf(...taken, ...fitted, ...more));

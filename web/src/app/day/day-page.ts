@@ -34,9 +34,10 @@ export function workOrder(a: JobLine, b: JobLine): number {
   return (a.row.promisedOn ?? '9999').localeCompare(b.row.promisedOn ?? '9999') || a.row.number - b.row.number;
 }
 
-/** Whether all that is still to be fitted lies ready. */
+/** Whether all that is still to be fitted lies ready: it came, or is chosen from a drawer. */
 const partsAreHere = ({ wanted = [] }: JobLine['row']['summary']): boolean =>
-  wanted.length > 0 && wanted.every(({ state }) => state === 'here');
+  wanted.some(({ state }) => state === 'here') &&
+  wanted.every(({ state, stock }) => state === 'here' || (state === 'wanted' && stock !== undefined));
 
 /** Day: the jobs in hand, what can be done now in which order, and what the others wait for. */
 @Component({

@@ -6,7 +6,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { writeCsv } from '@amber-relay/core/csv';
 import { readStockLines, stockColumns, stockRow, type StockItem } from '@amber-relay/core/job';
 import { moneyText } from '@amber-relay/core/money';
-import { spokenFor } from '@amber-relay/core/orders';
+import { spokenFor, type SpokenFor } from '@amber-relay/core/orders';
 import { originNames } from '@amber-relay/core/words';
 import { fromStore } from '../storage/from-store';
 import { OrderRepository } from '../storage/order-repository';
@@ -90,7 +90,7 @@ import { saveFile } from '../ui/save-file';
               </td>
               <td class="num spoken">
                 @if (spoken().get(s.id); as of) {
-                  <span class="fig">{{ of.count }}</span>&ngsp;<small>for {{ of.jobs.join(', ') }}</small>
+                  <span class="fig">{{ of.count }}</span>&ngsp;<small>for {{ numbers(of) }}</small>
                 }
               </td>
               <td class="fig num">{{ money(s.priceMinor) }}</td>
@@ -202,6 +202,8 @@ export class StockPage {
   protected exportCsv(): void {
     saveFile('stock.csv', new Blob([writeCsv([...stockColumns], this.rows().map(stockRow))]), 'text/csv');
   }
+
+  protected numbers = ({ jobs }: SpokenFor): string => [...jobs.keys()].join(', ');
 
   protected isLow = ({ quantity, minimum = 0 }: StockItem): boolean => quantity < minimum;
 

@@ -19,15 +19,15 @@ export class ListOnBench {
   private readonly sheets = inject(CardSheets, { optional: true });
 
   private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$, []);
-  /** The stock without what other jobs have spoken for, or what was brought for them. */
+  /** The stock without what other jobs come to first, or what was brought for them. */
   private readonly free = computed(() => {
-    const id = this.job.file()?.row.id;
-    const stock = this.job.stock().filter(({ forJob }) => forJob === undefined || forJob === id);
-    const spoken = spokenFor(
-      this.jobs().filter((job) => job.id !== id),
-      stock,
-    );
-    return stock.map((item) => ({ ...item, quantity: Math.max(0, item.quantity - (spoken.get(item.id)?.count ?? 0)) }));
+    const row = this.job.file()?.row;
+    const stock = this.job.stock().filter(({ forJob }) => forJob === undefined || forJob === row?.id);
+    const spoken = spokenFor(this.jobs(), stock);
+    return stock.map((item) => {
+      const { count = 0, jobs } = spoken.get(item.id) ?? {};
+      return { ...item, quantity: Math.max(0, item.quantity - count + (jobs?.get(row?.number ?? 0) ?? 0)) };
+    });
   });
   private readonly listed = computed(() => listedParts(this.job.card(), this.job.stood()));
   readonly parts = computed((): readonly ListedPart[] => {
@@ -52,7 +52,7 @@ export class ListOnBench {
       ...(this.line.context().against ? { against: this.line.context().against } : {}),
     }),
   );
-  readonly toOrder = computed(() => toOrder(this.parts(), this.job.stock()));
+  readonly toOrder = computed(() => toOrder(this.parts(), this.free()));
   /** Parts that are still in and stand one way only, of which nobody has noted how. */
   readonly toNote = computed(() => this.stillToFit().filter(({ oneWay, stands }) => oneWay && !stands));
   /** Fitted, and not held against how the old one stood. */

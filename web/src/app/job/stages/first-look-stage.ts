@@ -79,19 +79,6 @@ import { typedPlace } from '../typed-place';
       font: var(--mat-sys-title-small);
       font-stretch: var(--ar-stretch-text);
     }
-    label.chip {
-      cursor: pointer;
-    }
-    label.chip input {
-      position: absolute;
-      width: 1px;
-      height: 1px;
-      opacity: 0;
-    }
-    label.chip:focus-within {
-      outline: 3px solid var(--ar-focus);
-      outline-offset: 2px;
-    }
   `,
 })
 export class FirstLookStage {
