@@ -339,10 +339,10 @@ test('the copy is written to a folder of one’s own as well, with an archive a 
 });
 
 test('a screen whose code cannot be fetched is told, and one stays where one was', async ({ page }) => {
-  await page.route('**/stock-page*.js', (route) => route.abort());
+  await page.route('**/cards-page*.js', (route) => route.abort());
   await page.goto('/day');
   await expect(page.getByText(/11 in hand/)).toBeVisible();
-  await page.getByRole('link', { name: 'Stock' }).click();
+  await page.getByRole('link', { name: 'Cards' }).click();
   await expect(notice(page).getByRole('alert')).toContainText('This part of the program could not be fetched');
   await expect(page.getByText(/11 in hand/)).toBeVisible();
 });
