@@ -39,6 +39,12 @@ test('a set that nobody has a card for is taken apart in twelve steps, and playe
   await step.getByRole('radio', { name: 'C clips' }).click();
   await step.getByRole('button', { name: 'One more of the clips' }).click();
   await expect(step).toContainText('5 screws (M3 × 8), 1 clip');
+  // What was begun stays while one looks at another stage.
+  await job.open('Safety');
+  await job.open('First look');
+  await area.getByRole('link', { name: 'Take apart' }).click();
+  await expect(shown).toBeVisible();
+  await expect(step).toContainText('5 screws (M3 × 8), 1 clip');
   await page.keyboard.press('F7');
   const steps = area.getByRole('region', { name: 'Steps' }).getByRole('listitem');
   await expect(steps).toHaveCount(1);

@@ -26,6 +26,15 @@ interface Place {
 const nameOf = ({ number }: Order): string => `order ${number}`;
 const isByOrder = (text: string): boolean => /\border \d+$/.test(text);
 
+/** Whether a job may be said to wait for a part: not where it waits for an answer, a soak or the owner, which would no longer be seen. */
+const mayWait = ({ waits }: JobNow): boolean => waits === 'nothing' || waits === 'part';
+const waitFor = (order: Order, what: string): TapeBody => ({
+  kind: 'wait',
+  reason: 'part',
+  text: `${what}, ${nameOf(order)}`,
+  ...(order.dueOn === undefined ? {} : { until: order.dueOn }),
+});
+
 /** The parts of a line that are in a state, those of the job that comes first at the front. */
 function placesOf(line: OrderLine, jobs: readonly JobNow[], state: 'ordered' | 'here' | 'wanted'): readonly Place[] {
   return openJobs(jobs).flatMap((job) => {
@@ -53,7 +62,7 @@ export function placeOrder(order: Order, jobs: readonly JobNow[]): OrderActs {
       ...lines.flatMap(({ line, parts }) =>
         parts.map(({ designator }): Listed => ({ kind: 'listed', designator, state: 'ordered', stock: line.stock })),
       ),
-      { kind: 'wait', reason: 'part', text: `${what}, ${nameOf(order)}`, ...(order.dueOn === undefined ? {} : { until: order.dueOn }) },
+      ...(mayWait(job) ? [waitFor(order, what)] : []),
     ]);
   }
   return { order, stock: new Map(), tapes, freed: [] };
@@ -113,15 +122,8 @@ export function orderGoesOn(
     const wait: TapeBody[] =
       waits && ordered === 0
         ? [{ kind: 'wait', reason: 'nothing', text: `${nameOf(order)} is settled` }]
-        : !waits && ordered > 0
-          ? [
-              {
-                kind: 'wait',
-                reason: 'part',
-                text: `${ordered} more, ${nameOf(order)}`,
-                ...(order.dueOn === undefined ? {} : { until: order.dueOn }),
-              },
-            ]
+        : !waits && ordered > 0 && mayWait(job)
+          ? [waitFor(order, `${ordered} more`)]
           : [];
     if (waits && ordered === 0 && states.every((state, k) => state === 'here' || (state === 'wanted' && lies[k]))) freed.push(job.number);
     tapes.set(job.id, [...own.values(), ...wait]);

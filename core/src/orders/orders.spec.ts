@@ -241,6 +241,16 @@ describe('An order', () => {
       expect(bench.now.waits).toBe('nothing');
     }
   });
+  it('takes the place of no other wait: a question to the owner stays one', () => {
+    const bench = new Bench(first, 12).list(['C1'], '220u 25v');
+    bench.bodies.push({ kind: 'talk', act: 'asked', text: 'go on at 140?' });
+    const shop = new Shop([bench], item('a', '220u 25v', 0));
+    shop.place([['a', '220u 25v', 1]]);
+    expect([bench.now.waits, bench.states()['C1']]).toEqual(['answer', 'ordered']);
+    expect(shop.happens({ kind: 'came', count: 1 })).toEqual([]);
+    shop.happens({ kind: 'back', count: 1, why: '', again: true });
+    expect([bench.now.waits, bench.states()['C1']]).toEqual(['answer', 'ordered']);
+  });
   it('refuses what cannot have happened', () => {
     const { shop } = shopOfTwo();
     expect(() => shop.happens({ kind: 'came', count: 2, odd: 3 })).toThrowError('3 of 2 cannot be odd.');

@@ -1,11 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import type { Offer, StockItem } from '@amber-relay/core/job';
 import { largestQuantity, parseMoney } from '@amber-relay/core/money';
+import type { JobNow } from '@amber-relay/core/orders';
 import { originNames, stockOrigins, type StockOrigin } from '@amber-relay/core/words';
-import { fromStore } from '../storage/from-store';
-import { OrderRepository } from '../storage/order-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { notKeptText, wasTold } from '../storage/write-gate';
 import { Choice, type ChoiceOption } from '../ui/choice';
@@ -99,9 +98,10 @@ const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 
 export class StockForm {
   /** The one to change; none for a new one. */
   readonly item = input<StockItem | null>(null);
+  /** Jobs in hand, of which one may be the only one that it is for. */
+  readonly jobs = input<readonly JobNow[]>([]);
   readonly closed = output();
   private readonly changes = inject(ShopChanges);
-  private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$);
   protected readonly figures: ReadonlySet<string> = new Set(['quantity', 'price', 'cost', 'minimum', 'job']);
   protected readonly fields = [
     { name: 'part', title: 'Part', sample: '220 µF 25 V' },
@@ -116,9 +116,17 @@ export class StockForm {
     { name: 'successor', title: 'Replaced by', sample: '' },
     { name: 'job', title: 'Only for job', sample: '' },
   ] as const;
-  protected readonly typed = linkedSignal<StockItem | null, Typed>({
-    source: this.item,
-    computation: (item) => ({
+  /** The item that is open. What is typed stays while the item changes elsewhere. */
+  private readonly opened = computed(() => this.item()?.id);
+  private readonly form = linkedSignal<string | undefined, { readonly stood: Typed; readonly typed: Typed }>({
+    source: this.opened,
+    computation: () => untracked(() => ({ stood: this.shown(), typed: this.shown() })),
+  });
+  protected readonly typed = computed(() => this.form().typed);
+
+  private shown(): Typed {
+    const item = this.item();
+    return {
       part: item?.part ?? '',
       kind: item?.kind ?? '',
       quantity: item ? String(item.quantity) : '',
@@ -129,25 +137,30 @@ export class StockForm {
       minimum: item?.minimum ? String(item.minimum) : '',
       lot: item?.lot ?? '',
       successor: item?.successor ?? '',
-      job: item?.forJob ? String(this.jobs()?.find(({ id }) => id === item.forJob)?.number ?? 'handed back') : '',
-    }),
-  });
+      job: item?.forJob ? String(this.jobs().find(({ id }) => id === item.forJob)?.number ?? 'handed back') : '',
+    };
+  }
   protected readonly origins: readonly ChoiceOption<StockOrigin>[] = stockOrigins.map((value) => ({ value, name: originNames[value] }));
-  protected readonly origin = linkedSignal<StockItem | null, StockOrigin>({
-    source: this.item,
-    computation: (item) => item?.origin ?? 'bought',
+  protected readonly origin = linkedSignal<string | undefined, StockOrigin>({
+    source: this.opened,
+    computation: () => untracked(() => this.item()?.origin ?? 'bought'),
   });
-  protected readonly offers = linkedSignal(() => this.item()?.offers ?? []);
+  protected readonly offers = linkedSignal<string | undefined, readonly Offer[]>({
+    source: this.opened,
+    computation: () => untracked(() => this.item()?.offers ?? []),
+  });
   protected readonly wrong = signal<Partial<Readonly<Record<keyof Typed, string>>>>({});
   protected readonly trouble = signal('');
 
   protected set(field: keyof Typed, text: string): void {
-    this.typed.update((typed) => ({ ...typed, [field]: text }));
+    this.form.update((form) => ({ ...form, typed: { ...form.typed, [field]: text } }));
   }
 
   protected async keep(): Promise<void> {
     const typed = this.typed();
-    const quantity = typed.quantity.trim() === '' ? 0 : Number(typed.quantity);
+    // A count that nobody touched is that of now: parts may have been fitted or come in since the form was opened.
+    const counted = this.item() && typed.quantity === this.form().stood.quantity ? String(this.item()?.quantity) : typed.quantity;
+    const quantity = counted.trim() === '' ? 0 : Number(counted);
     const minimum = typed.minimum.trim() === '' ? 0 : Number(typed.minimum);
     const costMinor = typed.cost.trim() === '' ? 0 : parseMoney(typed.cost);
     const forJob = this.jobOf(typed.job.trim());
@@ -177,7 +190,7 @@ export class StockForm {
           ...(successor ? { successor } : {}),
           ...(this.origin() === 'bought' ? {} : { origin: this.origin() }),
           ...(forJob ? { forJob } : {}),
-          ...(this.offers().length ? { offers: this.offers() } : {}),
+          ...(this.offers().length ? { offers: [...this.offers()] } : {}),
         },
       ]),
     );
@@ -186,7 +199,7 @@ export class StockForm {
   /** The job of a number; what stands for one that was handed back stays as it is. */
   private jobOf(number: string): string | undefined {
     if (number === 'handed back') return this.item()?.forJob;
-    return this.jobs()?.find((job) => String(job.number) === number)?.id;
+    return this.jobs().find((job) => String(job.number) === number)?.id;
   }
 
   protected offerText({ supplier, costMinor, pack, least, days, on }: Offer): string {

@@ -36,7 +36,7 @@ import { saveFile } from '../ui/save-file';
         <button mat-stroked-button (click)="exportCsv()" [disabled]="!stock().length">As CSV</button>
       </header>
       @if (editing()) {
-        <app-stock-form [item]="edited()" (closed)="editing.set(null)" />
+        <app-stock-form [item]="edited()" [jobs]="jobs() ?? []" (closed)="editing.set(null)" />
       }
       @if (pasting()) {
         <form class="paste" (ngSubmit)="takeList()" aria-label="Paste a list">
@@ -140,7 +140,7 @@ export class StockPage {
   protected readonly stock = computed(() => this.read() ?? []);
   /** Nothing is said of there being nothing before it was looked. */
   protected readonly empty = computed(() => (this.read() ? 'Nothing in stock. Add a part, or paste a list.' : 'Reading…'));
-  private readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$);
+  protected readonly jobs = fromStore('the jobs in hand', inject(OrderRepository).jobsNow$);
   /** What the jobs in hand have spoken for. */
   protected readonly spoken = computed(() => spokenFor(this.jobs() ?? [], this.stock()));
   private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
@@ -180,7 +180,11 @@ export class StockPage {
     const taken = items.map((line) => {
       const same = known.find((item) => item.part === line.part && item.drawer === line.drawer);
       return same
-        ? { ...same, ...line, quantity: same.quantity + line.quantity, kind: line.kind || same.kind }
+        ? {
+            // What a list leaves blank stays as it was.
+            ...{ ...same, ...line, quantity: same.quantity + line.quantity },
+            ...{ kind: line.kind || same.kind, supplier: line.supplier || same.supplier, priceMinor: line.priceMinor || same.priceMinor },
+          }
         : { ...line, id: crypto.randomUUID() };
     });
     try {

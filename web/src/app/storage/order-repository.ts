@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { stockItemSchema, wantedParts, type StockItem } from '@amber-relay/core/job';
+import { stockItemSchema, wantedParts, type StockItem, type WantedPart } from '@amber-relay/core/job';
 import {
   orderGoesOn,
   orderSchema,
@@ -53,9 +53,14 @@ export class OrderRepository {
       finished,
       waits,
       waitText,
-      // A row that was written before lists were known to its summary.
-      wanted: wanted ?? wantedParts(undefined, standing(await this.jobs.tape(row.id))),
+      wanted: wanted ?? (await this.wantedBy(row)),
     };
+  }
+
+  /** What a job wants whose row was written before lists were known to its summary. */
+  private async wantedBy({ id, setId }: JobRow): Promise<WantedPart[]> {
+    const set = await this.db.sets.get(setId);
+    return wantedParts(set && (await this.jobs.laid(set)), standing(await this.jobs.tape(id)));
   }
 
   /** Places an order: the jobs it is for say that they wait. */

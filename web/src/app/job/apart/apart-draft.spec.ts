@@ -15,6 +15,7 @@ describe('a step as it is recorded', () => {
     const less = counted(counted(draft, 'screw', -1), 'screw', -1);
     expect([countOf(less, 'screw'), less.spots.length]).toEqual([1, 2]);
     expect(counted(emptyDraft, 'nut', -1)).toBe(emptyDraft);
+    expect(loosenedOf({ ...emptyDraft, which: { connector: 'P3', nut: ' ' } })).toEqual([{ what: 'connector', count: 1, text: 'P3' }]);
   });
   it('is called by its number where nobody named it, and has its spots only with its picture', () => {
     expect(apartEntry({ ...emptyDraft, spots, renew: 'gasket; thermal paste' }, 4)).toEqual({

@@ -31,7 +31,9 @@ export function counted(draft: ApartDraft, what: Fastener, by: 1 | -1): ApartDra
 /** What was loosened, in the order of the sorts. */
 export const loosenedOf = (draft: ApartDraft): readonly Fastened[] =>
   fasteners.flatMap((what) => {
-    const [count, text] = [countOf(draft, what), draft.which[what]?.trim()];
+    const text = draft.which[what]?.trim();
+    // Which it is was said: there is one at least.
+    const count = countOf(draft, what) || (text ? 1 : 0);
     return count ? [{ what, count, ...(text ? { text } : {}) }] : [];
   });
 

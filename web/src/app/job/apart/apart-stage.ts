@@ -16,7 +16,8 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
-import { apartEntry, counted, countOf, emptyDraft, loosenedOf, type ApartDraft } from './apart-draft';
+import { ApartBench } from './apart-bench';
+import { apartEntry, counted, countOf, emptyDraft, loosenedOf } from './apart-draft';
 import { BenchCamera } from './bench-camera';
 import { fastenerLetters } from './fastener-marks';
 import { LookViews } from './look-views';
@@ -58,8 +59,10 @@ export class ApartStage {
     () => new Map(this.pictures().flatMap(({ id, bytes, type, name }) => (bytes ? [[id, { bytes, type, name }] as const] : []))),
   );
 
-  protected readonly draft = signal<ApartDraft>(emptyDraft);
-  protected readonly photo = signal<Photo | null>(null);
+  private readonly bench = inject(ApartBench);
+  protected readonly draft = this.bench.draft;
+  protected readonly photo = this.bench.photo;
+  protected readonly keeping = signal(false);
   protected readonly sorts: readonly ChoiceOption<Fastener>[] = fasteners.map((value) => ({
     value,
     name: `${fastenerLetters[value]} ${fastenerNames[value][1]}`,
@@ -121,17 +124,21 @@ export class ApartStage {
   /** The foot key: takes the picture, and then keeps the step. */
   protected foot(event: Event): void {
     event.preventDefault();
-    if (this.side() !== 'apart') return;
+    // A foot that rests on it is one press.
+    if (this.side() !== 'apart' || (event as KeyboardEvent).repeat) return;
     if (this.camera.stream() && !this.photo()) void this.snap();
     else void this.keep();
   }
 
   /** Keeps the step, with its picture: both or neither. What was typed goes only when it is kept. */
   protected async keep(): Promise<void> {
+    if (this.keeping()) return;
+    this.keeping.set(true);
     const [draft, photo, number] = [this.draft(), this.photo(), this.steps().length + 1];
     const kept = photo
       ? await this.writer.keepWithPicture(photo, (attachment) => apartEntry(draft, number, attachment))
       : await this.writer.keep(apartEntry(draft, number));
+    this.keeping.set(false);
     if (!kept) return;
     this.photo.set(null);
     this.draft.set(emptyDraft);
