@@ -18,7 +18,7 @@ import {
 } from '../core/src/card';
 import { isLevel } from '../core/src/quantity';
 import { StandInSet } from '../core/src/standin';
-import { chanceFrom } from '../core/src/standin/chance';
+import { chanceFrom } from '../core/src/chance';
 import { functionReach, trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
 import { isPresence, kinOf, type Kin } from './any-set/kin';
 import { casesOf } from './trace-bench/cases';

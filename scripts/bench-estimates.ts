@@ -2,7 +2,8 @@
 // is known: noise, levels, modulation and lengths as a bench meets them, drawn by seed. 1,000 of each kind unless it is said otherwise.
 import { overTold, soundTold } from '../core/src/feed';
 import { AudioMeter, inMemory, keyingOf } from '../core/src/signal';
-import { chanceFrom, standInOver, type StandInOver } from '../core/src/standin';
+import { chanceFrom } from '../core/src/chance';
+import { standInOver, type StandInOver } from '../core/src/standin';
 import { audioOf } from '../core/src/testing/signals';
 import type { RecordedFigure } from '../core/src/tape';
 

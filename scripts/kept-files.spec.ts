@@ -34,6 +34,10 @@ describe('files of earlier versions', () => {
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
       if (opened.kind === 'shop')
         expect([opened.archive.suppliers.length, opened.archive.orders.length]).toEqual(Number(version) >= 6 ? [1, 1] : [0, 0]);
+      if (opened.kind === 'shop')
+        expect([opened.archive.settings.people?.length, opened.archive.settings.wishes?.length]).toEqual(
+          Number(version) >= 7 ? [1, 1] : [undefined, undefined],
+        );
     });
   it('hold cards that are read as those of today', () => {
     const { cards } = JSON.parse(text('core/fixtures/v1-rows.json')) as { cards: Record<string, unknown>[] };

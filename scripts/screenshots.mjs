@@ -45,12 +45,12 @@ const views = [
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
   ['sheets', [419, 'sheets?at=TP9'], 'tp9 '],
   ['card-editor', '/cards/murrelo-twin/edit'],
-  ['parts', [411, 'parts'], aKit],
   ['repair', [404, 'repair']],
   ['hand-back', [401, 'hand-back'], undefined, 'daylight'],
   ['cards', '/cards'],
   ['manual', '/cards/ternhal-n9/manual'],
   ['sum-pad', { bench: 417, sum: 'Attenuator pad' }],
+  ['stock', '/stock/order'],
   ['instruments', '/instruments'],
   ['archive', '/archive'],
 ];
@@ -104,6 +104,18 @@ async function diagrams(page) {
 
 /** What is done in a row on a job: the stage, the job, and the lines or acts up to the start, the middle and the end of it. */
 const runs = [
+  [
+    'first-look/apart',
+    419,
+    ['apart top cover 6 screws (M3 x 8)', (page) => taken(page)],
+    ['apart heat sink 2 hidden screws renew thermal paste note the tab to the front', 'apart shield 3 joints'],
+    [
+      pressed(/^Keep the step/),
+      (page) => page.getByRole('radio', { name: 'Together again' }).click(),
+      'together step 4',
+      pressed(/^Back on$/),
+    ],
+  ],
   ['test', 401, [], ['pwr fm ch19 keyed 3.9w'], ['dev fm ch19 keyed 2.1kHz', 'sens am ch19 receive 0.4uV']],
   ['test/frequencies', 419, ['ch19 am keyed'], ['tp3 10.23994M'], ['tp5 16.4899M', 'ch19 keyed 27.1849034M', 'ch1 keyed 26.9649047M']],
   [
@@ -151,6 +163,12 @@ const runs = [
   ],
 ];
 
+/** A picture of the step, with two screws where they were. */
+async function taken(page) {
+  await page.getByLabel('Picture from a file').setInputFiles(join(folder, 'sheets.png'));
+  const plate = page.getByRole('button', { name: 'Where one of the screws was' });
+  for (const x of [120, 260]) await plate.click({ position: { x, y: 60 } });
+}
 /** A point is put on a strip. */
 async function watched(page, point) {
   await page.getByLabel('Watch', { exact: true }).fill(point);

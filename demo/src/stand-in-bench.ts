@@ -1,6 +1,7 @@
 import { channelHz, type Condition, type LaidCard } from '@amber-relay/core/card';
 import type { ReadingSubject } from '@amber-relay/core/tape';
-import { chanceFrom, drawFault, StandInInstrument, StandInSet, type FaultWay, type StandInMakeUp } from '@amber-relay/core/standin';
+import { chanceFrom } from '@amber-relay/core/chance';
+import { drawFault, StandInInstrument, StandInSet, type FaultWay, type StandInMakeUp } from '@amber-relay/core/standin';
 import { demoCards } from './demo-cards';
 import { demoJobs } from './jobs/demo-jobs';
 import { laidFor } from './jobs/tape-writer';

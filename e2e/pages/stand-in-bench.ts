@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { readCard, type Card, type Condition } from '@amber-relay/core/card';
-import { chanceFrom, drawFault, StandInSet, type FaultWay } from '@amber-relay/core/standin';
+import { chanceFrom } from '@amber-relay/core/chance';
+import { drawFault, StandInSet, type FaultWay } from '@amber-relay/core/standin';
 import { JobPage } from './job-page';
 
 /** A set with a hidden fault on the bench, asked through the screen: what Trace offers is done, and its answer is entered. */

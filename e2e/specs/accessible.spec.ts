@@ -29,6 +29,7 @@ async function violations(page: Page): Promise<string[]> {
 const groups: Readonly<Record<string, readonly (string | readonly [number, string])[]>> = {
   places: [
     '/day',
+    '/day/hours',
     '/jobs',
     '/book-in',
     '/people',

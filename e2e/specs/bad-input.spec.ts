@@ -49,6 +49,9 @@ test('a shop is carried away as a file and taken back whole', async ({ page }) =
   const path = await (await waiting).path();
   await expect(page.getByText('The last archive was made today.')).toBeVisible();
   await page.getByLabel('Archive file').setInputFiles(path);
+  // What is here stays where it is joined; it was asked to be put in its place.
+  await expect(page.getByText('It was made at this bench')).toBeVisible({ timeout: 240_000 });
+  await page.getByRole('radio', { name: 'Put it in the place of all that is here' }).click();
   // Every sheet of eight cards is read and cleaned before it is told.
   await expect(page.getByText(/12 jobs, \d+ entries, 6 owners and 8 cards come in/)).toBeVisible({ timeout: 240_000 });
   await page.getByRole('button', { name: 'Import', exact: true }).click();

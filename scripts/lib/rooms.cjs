@@ -3,6 +3,7 @@ module.exports = {
   coreRooms: [
     ...[
       'errors',
+      'chance',
       'format',
       'quantity',
       'csv',
@@ -17,6 +18,7 @@ module.exports = {
       'run',
       'job',
       'orders',
+      'day',
       'entry',
       'link',
     ],

@@ -1,6 +1,6 @@
 import type { Card } from '../../core/src/card';
 import { drawFault, faultWays, StandInSet, type FaultWay, type HiddenFault, type Shown } from '../../core/src/standin';
-import { chanceFrom } from '../../core/src/standin/chance';
+import { chanceFrom } from '../../core/src/chance';
 import type { Evidence, TraceModel } from '../../core/src/trace';
 import type { Case, JobWay } from './play-job';
 

@@ -1,6 +1,6 @@
 import type { Card } from '../../core/src/card';
 import { drawFault, generateCard, StandInSet } from '../../core/src/standin';
-import { chanceFrom } from '../../core/src/standin/chance';
+import { chanceFrom } from '../../core/src/chance';
 import { traceModel, type TraceModel } from '../../core/src/trace';
 import { nextProbes, type ProbeOrder } from '../../core/src/trace/next-probe';
 import { stopAt } from '../../core/src/trace/tables/certainty';

@@ -1,6 +1,6 @@
 import { expectationAt, pointOf, type Card } from '../../core/src/card';
 import { faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
-import { chanceFrom } from '../../core/src/standin/chance';
+import { chanceFrom } from '../../core/src/chance';
 import { trace, type Evidence, type Probe, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
 import { priceOf } from '../../core/src/trace/candidates';
 

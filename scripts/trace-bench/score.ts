@@ -1,4 +1,4 @@
-import { chanceFrom } from '../../core/src/standin/chance';
+import { chanceFrom } from '../../core/src/chance';
 import type { Played } from './play-job';
 
 export interface Summary {

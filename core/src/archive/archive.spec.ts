@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readCard } from '../card';
 import { CoreError } from '../errors/core-error';
+import { formatVersion } from '../format';
 import type { Customer, RadioSet } from '../job';
 import { entryId, readingBody, sampleJob, tapeOf, sampleShop } from '../testing/entries';
 import { smallCard } from '../testing/small-card';
@@ -134,7 +135,7 @@ describe('the job archive', () => {
   };
   const refused = (code: CoreError['code'], path: RegExp, change: (record: Record<string, unknown>) => void): Promise<void> =>
     failsWith(code, path, async () => unpackJob(await resealed(change)));
-  it('is refused when it is of a later version', () => refused('newer-version', /version/, (r) => (r['version'] = 7)));
+  it('is refused when it is of a later version', () => refused('newer-version', /version/, (r) => (r['version'] = formatVersion + 1)));
   it('is refused with the field when a value is not as it should be', () =>
     refused('broken-archive', /job\.json: tape\.0\.at/, (r) => ((r['tape'] as { at: string }[])[0]!.at = '2026-02-31T09:00:00.000Z')));
   it('is refused when an entry belongs to another job', () =>

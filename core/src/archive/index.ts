@@ -2,6 +2,7 @@ export * from './bytes';
 export * from './card-archive';
 export * from './job-archive';
 export { joinJob, type JobHere, type JoinedJob, type JoinQuestion, type JoinSide } from './join-job';
+export { joinShops, recordsOf, type JoinedShop, type ShopQuestion, type ShopsLastJoined } from './join-shop';
 export * from './open-archive';
 export * from './readings-csv';
 export { archiveLimits } from './sealed-zip';

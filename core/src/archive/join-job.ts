@@ -32,7 +32,7 @@ export interface JoinedJob {
 
 const titles = { job: 'What was booked in', customer: 'The owner', set: 'The set' } as const;
 /** Fields that tell something, by the words that stand for them. Ids and numbers are the shop's own. */
-const words = {
+export const joinWords = {
   job: {
     complaint: 'complaint',
     promisedOn: 'promised for',
@@ -56,7 +56,7 @@ const words = {
   },
 } as const;
 
-function told(field: string, value: unknown): string {
+export function told(field: string, value: unknown): string {
   if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return 'nothing';
   if (field === 'spendLimitMinor' && typeof value === 'number') return moneyText(value);
   if (Array.isArray(value))
@@ -73,7 +73,7 @@ function told(field: string, value: unknown): string {
 function question(of: JoinQuestion['of'], here: object | undefined, file: object): JoinQuestion[] {
   if (!here) return [];
   const [a, b] = [here, file] as Record<string, unknown>[];
-  const differs = Object.entries(words[of]).flatMap(([field, name]) =>
+  const differs = Object.entries(joinWords[of]).flatMap(([field, name]) =>
     JSON.stringify(a?.[field]) === JSON.stringify(b?.[field])
       ? []
       : [{ field: name, here: told(field, a?.[field]), file: told(field, b?.[field]) }],

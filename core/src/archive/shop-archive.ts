@@ -18,6 +18,8 @@ export const shopArchiveFormat = 'amber-relay-shop';
 export const shopTablesSchema = sheetsPartSchema.extend({
   format: z.literal(shopArchiveFormat),
   version: z.literal(formatVersion),
+  /** The bench that made it. */
+  bench: z.string().optional(),
   settings: shopSettingsSchema,
   customers: z.array(customerSchema),
   sets: z.array(radioSetSchema),

@@ -1,5 +1,6 @@
 import { AudioMeter, inMemory, keyingOf } from '../signal';
-import { chanceFrom, standInOver } from '../standin';
+import { chanceFrom } from '../chance';
+import { standInOver } from '../standin';
 import { audioOf } from '../testing/signals';
 import { overTold } from './over-told';
 import { soundTold } from './sound-told';

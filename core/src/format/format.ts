@@ -34,6 +34,7 @@ export const steps: readonly Step[] = [
         isRecord(job['summary']) && job['summary']['finished'] === false ? { ...job, summary: { ...job['summary'], inHand: 1 } } : job,
     },
   },
+  { what: 'The hours of those who work at the bench and the wishes of its plan came to the shop.' },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

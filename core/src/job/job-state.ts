@@ -8,6 +8,7 @@ import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
 import { soakOf } from './soak';
 import { waitsFor } from './talks';
+import { workedByStage } from './worked-by-stage';
 import { alignRun } from '../run';
 import { dayOf, timeOf } from '../line';
 import { cyclesText, ofKind, spanText, standing, type TapeEntry } from '../tape';
@@ -151,13 +152,13 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
   const finished = ofKind(stood, 'handed-back').length > 0;
   // A core that was turned while one looks for the fault is no sign that the fault was found.
   const lastTouched = states.map((s) => s.state === 'done' || (s.state === 'in-hand' && s.stage !== 'align')).lastIndexOf(true);
-  const open = states.findIndex(
-    (s, i) => i >= 1 && s.state !== 'done' && s.state !== 'not-needed' && (i >= lastTouched || s.state === 'missing'),
+  const open = states.flatMap(({ stage, state }, i) =>
+    i >= 1 && state !== 'done' && state !== 'not-needed' && (i >= lastTouched || state === 'missing') ? [stage] : [],
   );
   const wait = waitsFor(stood);
   const soaks = soakingUntil(card, stood, wait?.seq ?? 0);
   return {
-    stage: finished ? 'hand-back' : (states[open]?.stage ?? 'hand-back'),
+    stage: finished ? 'hand-back' : (open[0] ?? 'hand-back'),
     waits: finished ? 'nothing' : soaks === undefined ? (wait?.reason ?? 'nothing') : 'soak',
     waitText: finished ? '' : (soaks?.text ?? (!wait || wait.reason === 'nothing' ? '' : wait.text)),
     ...(finished || soaks !== undefined || wait?.until === undefined ? {} : { waitUntil: wait.until }),
@@ -165,6 +166,9 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
     finished,
     ...(finished ? {} : { inHand: 1 }),
     wanted: finished ? [] : wantedParts(card, stood),
+    // Where nothing is to be aligned, no time is put down for it.
+    open: finished ? [] : open.filter((stage) => stage !== 'align' || (card?.alignment ?? []).length > 0),
+    worked: workedByStage(stood),
     entries: tape.length,
     lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),
   };

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
 import { largestQuantity, minorSchema } from '../money';
 import { functionResults, listedStates, stages, stockOrigins, waitReasons } from '../words';
+import { personSchema, wishSchema } from './day-records';
 import { repairPolicies } from './repair-policy';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
@@ -81,6 +82,10 @@ export const jobSummarySchema = z.object({
   inHand: z.literal(1).optional(),
   /** What is still to be fitted; left out by a program that did not know it yet. */
   wanted: z.array(wantedPartSchema).optional(),
+  /** The stages that still want hands, in their order; left out by a program that did not know it yet. */
+  open: z.array(z.enum(stages)).optional(),
+  /** Minutes of work at each stage so far, as the tape tells. */
+  worked: z.partialRecord(z.enum(stages), z.number().min(0)).optional(),
   entries: z.number().int().min(0),
   lastAt: z.iso.datetime(),
 });
@@ -133,6 +138,8 @@ export const stockItemSchema = z.object({
   /** The job for which it lies here, such as what the owner brought. */
   forJob: z.uuid().optional(),
   offers: z.array(offerSchema).optional(),
+  /** What came in and went out at each bench, by which the counts of two of them are added up. */
+  moved: z.record(z.string(), z.tuple([count, count])).optional(),
 });
 export type StockItem = z.infer<typeof stockItemSchema>;
 
@@ -154,5 +161,8 @@ export const shopSettingsSchema = z.object({
   policy: z.enum(repairPolicies).optional(),
   /** What S9 is set to here, in volts across 50 ohms, below 30 MHz and above; 50 µV and 5 µV where it is left out. */
   s9: z.object({ hfV: z.number().positive(), vhfV: z.number().positive() }).optional(),
+  /** Who works at the bench and when; the technician on weekdays where it is left out. */
+  people: z.array(personSchema).min(1).max(12).optional(),
+  wishes: z.array(wishSchema).optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

@@ -4,7 +4,7 @@ import { originNames, stockOrigins } from '../words';
 import type { StockItem } from './records';
 
 /** What a list has of an item of stock. */
-export type StockLine = Omit<StockItem, 'id' | 'forJob' | 'offers'>;
+export type StockLine = Omit<StockItem, 'id' | 'forJob' | 'offers' | 'moved'>;
 export interface StockRead {
   readonly items: readonly StockLine[];
   readonly problems: readonly { readonly line: number; readonly message: string }[];

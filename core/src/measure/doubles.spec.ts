@@ -1,4 +1,4 @@
-import { chanceFrom } from '../standin';
+import { chanceFrom } from '../chance';
 import { biasesOf, biasText, compareReadings, type ReadBy } from './doubles';
 import type { Instrument } from './instrument';
 

@@ -3,7 +3,7 @@ import { smallCard, smallLaid } from '../testing/small-card';
 import { CourseOfTime } from './course-of-time';
 import type { HiddenFault } from './hidden-fault';
 import { drawFault } from './hidden-fault';
-import { chanceFrom } from './chance';
+import { chanceFrom } from '../chance';
 import { StandInSet } from './stand-in-set';
 
 const card = smallLaid();

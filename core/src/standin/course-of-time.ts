@@ -1,4 +1,4 @@
-import { chanceFrom, type Chance } from './chance';
+import { chanceFrom, type Chance } from '../chance';
 
 /** Time constant with which a set warms up, in seconds. */
 const warmingS = 240;

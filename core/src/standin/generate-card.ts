@@ -1,6 +1,6 @@
 import { formatVersion } from '../format';
 import { readCard, type Card, type CardInput } from '../card';
-import { chanceFrom, type Chance } from './chance';
+import { chanceFrom, type Chance } from '../chance';
 
 type SectionInput = CardInput['sections'][number];
 type PartInput = NonNullable<CardInput['parts']>[number];

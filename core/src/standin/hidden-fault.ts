@@ -1,5 +1,5 @@
 import { agrees, routeSections, type Card, type Condition, type Part, type Section } from '../card';
-import type { Chance } from './chance';
+import type { Chance } from '../chance';
 
 /** In what way a section is made to fail. */
 export const faultWays = ['dead', 'weak', 'partial', 'intermittent', 'drags-supply', 'loads-stage-before'] as const;

@@ -1,4 +1,3 @@
-export { chanceFrom, normalPairs, type Chance } from './chance';
 export { drawFault, faultWays, type FaultWay, type HiddenFault } from './hidden-fault';
 export { generateCard } from './generate-card';
 export { StandInInstrument, type StandInInput, type StandInMakeUp } from './stand-in-instrument';

@@ -1,4 +1,4 @@
-import { normalPairs } from './chance';
+import { normalPairs } from '../chance';
 
 /** What the receiver beside a stand-in set records of one over. */
 export interface StandInOver {

@@ -1,7 +1,7 @@
 import { isLevel } from '../quantity';
 import { agrees, expectationAt, pointOf, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
 import { settle, walk, type Behaviour, type Held, type Passed } from './behaviour';
-import { chanceFrom, type Chance } from './chance';
+import { chanceFrom, type Chance } from '../chance';
 import { CourseOfTime } from './course-of-time';
 import { aboveStatedDb, levelShiftDb } from './generator-level';
 import type { HiddenFault } from './hidden-fault';

@@ -1,7 +1,7 @@
 import { checkCard } from '../card';
 import { smallLaid } from '../testing/small-card';
 import { settle, walk } from './behaviour';
-import { chanceFrom } from './chance';
+import { chanceFrom } from '../chance';
 import { generateCard } from './generate-card';
 import { drawFault, faultWays, type FaultWay, type HiddenFault } from './hidden-fault';
 import { StandInSet } from './stand-in-set';

@@ -1,4 +1,4 @@
-import { chanceFrom } from '../standin/chance';
+import { chanceFrom } from '../chance';
 import { sumById, solve } from '.';
 
 const seeds = 1000;

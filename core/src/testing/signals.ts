@@ -1,4 +1,4 @@
-import { normalPairs } from '../standin';
+import { normalPairs } from '../chance';
 
 // Test signals, the same on every machine: tones, harmonics and seeded noise; FM and AM as I and Q.
 

@@ -6,6 +6,7 @@ declare const ngDevMode: unknown;
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'day' },
   { path: 'day', title: 'Day', loadComponent: () => import('./day/day-page').then((m) => m.DayPage) },
+  { path: 'day/hours', title: 'Hours', loadComponent: () => import('./day/hours-page').then((m) => m.HoursPage) },
   { path: 'jobs', title: 'Jobs', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
   { path: 'book-in', title: 'Book in', loadComponent: () => import('./book-in/book-in-page').then((m) => m.BookInPage) },
   { path: 'job/:id/tag', title: 'Job tag', loadComponent: () => import('./job/print/tag-page').then((m) => m.TagPage) },

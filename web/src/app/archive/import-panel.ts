@@ -1,23 +1,24 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Router } from '@angular/router';
-import type { JoinQuestion, JoinSide } from '@amber-relay/core/archive';
+import type { JoinSide, ShopQuestion } from '@amber-relay/core/archive';
 import { CoreError } from '@amber-relay/core/errors';
 import { ArchiveService, isFailure, type ImportFailure } from '../storage/archive-service';
 import type { Answers, ImportPlan } from '../storage/import-plans';
 import { wasTold } from '../storage/write-gate';
+import { Choice } from '../ui/choice';
 
 /** A file taken in: checked whole, told, asked about where it and the shop differ, then done whole or not at all. */
 @Component({
   selector: 'app-import-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatIcon],
+  imports: [Choice, MatButton, MatIcon],
   template: `
     <h2>Take a file in</h2>
     <p class="quiet">
-      A job, cards with their sheets, or a whole shop. All of it is checked first; you are told what would change; then it is done whole or
-      not at all.
+      A job, cards with their sheets, or a whole shop: that of another bench is joined with this one. All of it is checked first; you are
+      told what would change; then it is done whole or not at all.
     </p>
     <button mat-stroked-button (click)="pick.click()" [disabled]="busy() !== ''"><mat-icon svgIcon="upload" />Choose a file</button>
     <input #pick hidden type="file" accept=".zip,application/zip" (change)="open(pick)" aria-label="Archive file" />
@@ -37,7 +38,10 @@ import { wasTold } from '../storage/write-gate';
         <p>{{ f.message }} {{ f.remedy }}</p>
       </div>
     }
-    @if (plan(); as p) {
+    @if (plan()?.join) {
+      <app-choice label="What becomes of the shop here" [options]="ways" [(value)]="way" />
+    }
+    @if (chosen(); as p) {
       <div class="plan" role="status">
         <b>{{ name() }} would change this:</b>
         <ul>
@@ -79,8 +83,8 @@ import { wasTold } from '../storage/write-gate';
           </fieldset>
         }
         <div class="row">
-          <button mat-flat-button (click)="carryOut(p)" [disabled]="busy() !== ''">Import</button
-          ><button mat-button (click)="plan.set(null)">Leave it</button>
+          <button mat-flat-button (click)="carryOut(p)" [disabled]="busy() !== ''">
+            {{ plan()?.join && way() === 'join' ? 'Join' : 'Import' }}</button><button mat-button (click)="plan.set(null)">Leave it</button>
         </div>
       </div>
     }
@@ -128,11 +132,19 @@ export class ImportPanel {
   protected readonly done = signal('');
   private readonly answers = signal<Answers>({});
 
-  protected side({ of }: JoinQuestion): JoinSide {
+  /** Of a whole shop: whether it is joined with the one here or takes its place. */
+  protected readonly way = signal<'join' | 'replace'>('join');
+  protected readonly ways = [
+    { value: 'join', name: 'Join it with what is here' },
+    { value: 'replace', name: 'Put it in the place of all that is here' },
+  ] as const;
+  protected readonly chosen = computed(() => (this.way() === 'join' ? (this.plan()?.join ?? this.plan()) : this.plan()));
+
+  protected side({ of }: ShopQuestion): JoinSide {
     return this.answers()[of] ?? 'here';
   }
 
-  protected answer({ of }: JoinQuestion, side: JoinSide): void {
+  protected answer({ of }: ShopQuestion, side: JoinSide): void {
     this.answers.update((before) => ({ ...before, [of]: side }));
   }
 
@@ -144,6 +156,7 @@ export class ImportPanel {
     this.failure.set(null);
     this.done.set('');
     this.answers.set({});
+    this.way.set('join');
     this.name.set(file.name);
     await this.during('Checking the file…', async () => {
       const plan = await this.archives.plan(file);
@@ -153,10 +166,11 @@ export class ImportPanel {
   }
 
   protected async carryOut(plan: ImportPlan): Promise<void> {
+    const before = this.plan();
     await this.during('Importing…', async () => {
       const jobId = await plan.carryOut(this.answers());
       this.plan.set(null);
-      this.done.set('Imported.');
+      this.done.set(plan === before?.join ? 'Joined. Give the other bench an archive of this one, and it has all of it too.' : 'Imported.');
       if (jobId) await this.router.navigate(['/job', jobId, 'book-in']);
     });
   }

@@ -3,7 +3,8 @@ import type { JobLine } from '../storage/job-list';
 import { JobRepository } from '../storage/job-repository';
 import { bookingOf, shopOfOne } from '../testing/shop-of-one';
 import { still } from '../testing/still';
-import { DayPage, daysUntil, workOrder } from './day-page';
+import { DayPage } from './day-page';
+import { workOrder } from './day-plan';
 
 const line = (number: number, promisedOn?: string): JobLine => ({
   row: { number, promisedOn } as JobLine['row'],
@@ -14,10 +15,6 @@ const line = (number: number, promisedOn?: string): JobLine => ({
 describe('the order of the day', () => {
   it('puts the earliest promise first, then who has been here longest', () => {
     expect([line(3), line(2, '2026-02-14'), line(1), line(4, '2026-02-13')].sort(workOrder).map((l) => l.row.number)).toEqual([4, 2, 1, 3]);
-  });
-  it('counts whole days, over the end of a month too', () => {
-    expect(daysUntil('2026-03-01', '2026-02-27')).toBe(2);
-    expect(daysUntil('2026-02-26', '2026-02-27')).toBe(-1);
   });
 });
 

@@ -71,6 +71,12 @@ export class FirstStart {
         done: parts > 0,
       },
       {
+        to: '/day/hours',
+        name: 'Your hours',
+        says: 'who works at the bench and when; Monday to Friday from nine until you say otherwise. The plan of the day is laid into them',
+        done: this.settings()?.people !== undefined,
+      },
+      {
         to: '/book-in',
         name: 'Book in a set',
         says: 'owner, set, and the complaint in the owner’s words; of a set without a card, its kind',

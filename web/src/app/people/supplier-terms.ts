@@ -47,8 +47,11 @@ const money = (minor: number | undefined): string => (minor === undefined ? '' :
       gap: 10px 12px;
       margin-bottom: 12px;
     }
-    input {
+    app-field {
       width: 150px;
+    }
+    app-field:nth-of-type(5) {
+      flex: 1 1 240px;
     }
   `,
 })
@@ -92,9 +95,12 @@ export class SupplierTerms {
   protected readonly learned = computed(() => {
     const seller = sellersOf([this.name()], this.suppliers(), this.orders()).find(({ name }) => name === this.name());
     if (!seller?.came) return 'Nothing has come from there by an order yet.';
-    const days = seller.learnedFrom
-      ? `Orders took ${seller.days} ${seller.days === 1 ? 'day' : 'days'} (middle of ${seller.learnedFrom}; eight of ten within ${seller.within}). `
-      : '';
+    const days =
+      seller.learnedFrom === 0
+        ? ''
+        : seller.learnedFrom === 1
+          ? `One order took ${seller.days} ${seller.days === 1 ? 'day' : 'days'}. `
+          : `${seller.learnedFrom} orders took ${seller.days} days (the middle one), and eight of ten of them within ${seller.within}. `;
     return `${days}${seller.came} parts came, ${seller.odd || 'none'} of them odd.`;
   });
 

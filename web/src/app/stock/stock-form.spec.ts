@@ -50,7 +50,7 @@ describe('StockForm', () => {
     expect([box('Lot or date code').value, box('Order below').value]).toEqual(['2611', '5']);
     keep();
     await until(async () => (await stored())?.lot === '2611');
-    expect(await stored()).toEqual({ ...item, quantity: 12, lot: '2611', minimum: 5 });
+    expect(await stored()).toEqual(jasmine.objectContaining({ ...item, quantity: 12, lot: '2611', minimum: 5 }));
   });
   it('takes a count that was typed, and refuses a job that nobody has in hand', async () => {
     type('How many', '9');

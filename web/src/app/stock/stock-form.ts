@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal, untracked } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import type { Offer, StockItem } from '@amber-relay/core/job';
@@ -123,6 +135,15 @@ export class StockForm {
     computation: () => untracked(() => ({ stood: this.shown(), typed: this.shown() })),
   });
   protected readonly typed = computed(() => this.form().typed);
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // It is opened from a row that may stand far below it.
+    afterRenderEffect(() => {
+      this.opened();
+      host.scrollIntoView({ block: 'nearest' });
+    });
+  }
 
   private shown(): Typed {
     const item = this.item();

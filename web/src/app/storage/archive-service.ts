@@ -140,11 +140,13 @@ export class ArchiveService {
     return { name: `shop-${at.toISOString().slice(0, 10)}.zip`, zip };
   }
 
+  /** All that the shop holds, to be called within one moment. */
   private async shopAsItStands(): Promise<ShopArchive> {
     const { db } = this;
     const attachments = await db.attachments.toArray();
     const cards = await db.cards.toArray();
     return {
+      bench: (await db.writes.get('last'))?.shop,
       settings: (await db.settings.get('shop')) ?? newShopSettings,
       customers: await db.customers.toArray(),
       sets: await db.sets.toArray(),

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { Card } from '@amber-relay/core/card';
 import { formatVersion, recordKinds, steps, upRecord } from '@amber-relay/core/format';
+import type { ShopsLastJoined } from '@amber-relay/core/archive';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
 import type { Order, Supplier } from '@amber-relay/core/orders';
 import type { TapeEntry } from '@amber-relay/core/tape';
@@ -32,9 +33,16 @@ export interface WriteMark {
   readonly at: string;
 }
 
+/** What another bench brought when it was joined last, under its id; only of this bench, and in no archive. */
+export interface JoinedRow extends ShopsLastJoined {
+  readonly id: string;
+  readonly at: string;
+}
+
 /** Tables that came with a version of the format. Shipped ones are never edited. */
 const newTables: Readonly<Record<number, Readonly<Record<string, string>>>> = {
   6: { suppliers: 'id', orders: 'id, &number', jobs: 'id, &number, setId, customerId, summary.inHand' },
+  7: { joins: 'id' },
 };
 
 /** The version of its tables: that of the format, by whose steps its rows are brought up. */
@@ -60,6 +68,7 @@ export class BenchDatabase extends Dexie {
   declare suppliers: EntityTable<Supplier, 'id'>;
   declare orders: EntityTable<Order, 'id'>;
   declare writes: EntityTable<WriteMark, 'id'>;
+  declare joins: EntityTable<JoinedRow, 'id'>;
   private readonly gate = inject(WriteGate);
   private readonly changes = recordChanges(this);
 
@@ -94,6 +103,15 @@ export class BenchDatabase extends Dexie {
   atOneMoment<T>(act: () => Promise<T>): Promise<T> {
     // The store follows what is awaited only in a function that is async itself.
     return this.transaction('r', this.tables, async () => await act());
+  }
+
+  /** The id of this bench, by which what it takes from the stock is told from what others take. */
+  async bench(): Promise<string> {
+    const mark = await this.writes.get('last');
+    if (mark) return mark.shop;
+    const first = firstWrite();
+    await this.writes.put(first);
+    return first.shop;
   }
 
   /**

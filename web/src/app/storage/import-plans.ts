@@ -6,25 +6,30 @@ import {
   type JobHere,
   type JoinQuestion,
   type JoinSide,
+  type ShopQuestion,
   type ShopArchive,
 } from '@amber-relay/core/archive';
-import { layCard, type Card, type LaidCard } from '@amber-relay/core/card';
-import { attempt, CoreError } from '@amber-relay/core/errors';
-import { summarise, type RadioSet } from '@amber-relay/core/job';
+import type { LaidCard } from '@amber-relay/core/card';
+import { CoreError } from '@amber-relay/core/errors';
+import { summarise } from '@amber-relay/core/job';
 import type { TapeEntry } from '@amber-relay/core/tape';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
+import { laidFor } from './laid-for';
 import { SheetRepository, sizeOf } from './sheet-repository';
+import { ShopJoiner } from './shop-joiner';
 
 /** Who holds, for each question of a plan: what is here, unless something else is said. */
-export type Answers = Partial<Record<JoinQuestion['of'], JoinSide>>;
+export type Answers = Readonly<Record<string, JoinSide>>;
 
 /** What an import would change, told before it is done. */
 export interface ImportPlan {
   readonly kind: 'job' | 'shop' | 'cards';
   readonly says: readonly string[];
   /** Records that are here and say something else in the file. */
-  readonly asks: readonly JoinQuestion[];
+  readonly asks: readonly ShopQuestion[];
+  /** Of a shop: what joining it with the one here would change, instead of putting it in its place. */
+  readonly join?: ImportPlan;
   /** Does it, whole or not at all; gives the job that came in, where it was one. */
   readonly carryOut: (answers?: Answers) => Promise<string | null>;
 }
@@ -32,10 +37,6 @@ export interface ImportPlan {
 const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 const refused = (path: string, message: string): CoreError =>
   new CoreError('broken-archive', path, message, 'Choose another copy of the file; nothing was changed.');
-const laidFor = (set: RadioSet, card: Card | undefined): LaidCard | undefined => {
-  const outcome = card && set.modelId ? attempt(() => layCard(card, set.modelId ?? '', set.modifications)) : undefined;
-  return outcome?.ok ? outcome.value : undefined;
-};
 
 /** What becomes of an opened archive here: what it would change, and the one transaction that does it. */
 @Injectable({ providedIn: 'root' })
@@ -43,6 +44,7 @@ export class ImportPlans {
   private readonly db = inject(BenchDatabase);
   private readonly jobs = inject(JobRepository);
   private readonly sheets = inject(SheetRepository);
+  private readonly joiner = inject(ShopJoiner);
 
   private async here({ job, customer, set }: JobArchiveWithFiles): Promise<JobHere> {
     const { db } = this;
@@ -165,7 +167,21 @@ export class ImportPlans {
   async shop(archive: ShopArchive): Promise<ImportPlan> {
     const here = await this.db.jobs.count();
     const name = archive.settings.name.trim();
+    const joined = here ? await this.joiner.joined(archive) : undefined;
     return {
+      ...(joined
+        ? {
+            join: {
+              kind: 'shop' as const,
+              says: joined.says,
+              asks: joined.asks,
+              carryOut: async (answers: Answers = {}): Promise<null> => {
+                await this.joiner.take(archive, answers, new Date());
+                return null;
+              },
+            },
+          }
+        : {}),
       kind: 'shop',
       asks: [],
       says: [

@@ -21,6 +21,7 @@ import { combineLatest, distinctUntilChanged, filter, map, shareReplay, switchMa
 import { BenchDatabase, type JobRow } from './bench-database';
 import { live } from './live';
 import { newShopSettings } from './new-shop-settings';
+import { StockKeeper } from './stock-keeper';
 
 export interface JobFile {
   readonly row: JobRow;
@@ -74,6 +75,7 @@ export interface Booking {
 @Injectable({ providedIn: 'root' })
 export class JobRepository {
   private readonly db = inject(BenchDatabase);
+  private readonly stock = inject(StockKeeper);
   /** The tapes that were last read, the latest last. */
   private readonly tapes = new Map<string, TapeEntry[]>();
   /** Laying a card checks all of it; that is done once a card, model and set of modifications. */
@@ -242,7 +244,7 @@ export class JobRepository {
   private async countStock(moves: ReadonlyMap<string, number>): Promise<void> {
     for (const [id, by] of moves) {
       const item = await this.db.stock.get(id);
-      if (item) await this.db.stock.put({ ...item, quantity: Math.max(0, item.quantity + by) });
+      if (item) await this.stock.put([{ ...item, quantity: Math.max(0, item.quantity + by) }]);
     }
   }
 

@@ -17,6 +17,7 @@ import type { Observable } from 'rxjs';
 import { BenchDatabase, type JobRow } from './bench-database';
 import { JobRepository } from './job-repository';
 import { live } from './live';
+import { StockKeeper } from './stock-keeper';
 
 /** An order as it is written: its number, and the items of stock that it needs and that are not there yet, are given here. */
 export type OrderDraft = Omit<Order, 'id' | 'number' | 'at' | 'by' | 'events' | 'lines'> & {
@@ -34,6 +35,7 @@ export type ItemSaid = Partial<Pick<StockItem, 'drawer' | 'lot' | 'priceMinor'>>
 @Injectable({ providedIn: 'root' })
 export class OrderRepository {
   private readonly db = inject(BenchDatabase);
+  private readonly stock = inject(StockKeeper);
   private readonly jobs = inject(JobRepository);
 
   /** Jobs in hand with what is still to be fitted. */
@@ -83,7 +85,7 @@ export class OrderRepository {
           });
         return { ...line, id: String(k + 1), stock: id };
       });
-      await this.db.stock.bulkAdd(fresh.map((item) => stockItemSchema.parse(item)));
+      await this.stock.put(fresh.map((item) => stockItemSchema.parse(item)));
       const order = orderSchema.parse({
         ...draft,
         id: crypto.randomUUID(),
@@ -121,13 +123,13 @@ export class OrderRepository {
         const now = await this.db.stock.get(item);
         const costMinor = costs.get(item);
         if (now)
-          await this.db.stock.put(
+          await this.stock.put([
             stockItemSchema.parse({
               ...now,
               ...((acts.stock.get(item) ?? 0) > 0 && costMinor !== undefined ? { costMinor } : {}),
               ...said.get(item),
             }),
-          );
+          ]);
       }
       return acts;
     });
@@ -147,7 +149,7 @@ export class OrderRepository {
         drawer: '',
         supplier: order.supplier,
       };
-      await this.db.stock.put(stockItemSchema.parse({ ...now, quantity: Math.max(0, now.quantity + more) }));
+      await this.stock.put([stockItemSchema.parse({ ...now, quantity: Math.max(0, now.quantity + more) })]);
     }
     for (const [job, bodies] of tapes) await this.jobs.written(job, bodies, by, at);
   }

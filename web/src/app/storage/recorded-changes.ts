@@ -1,6 +1,7 @@
 import type { CopyRow } from '@amber-relay/core/copy';
 import type Dexie from 'dexie';
 import type { DBCoreMutateRequest, Transaction } from 'dexie';
+import { ownTables } from './own-tables';
 
 /** One change of one table within a transaction, rows as they went into the store. */
 export type Change =
@@ -31,7 +32,7 @@ export function recordChanges(db: Dexie): { readonly of: (tx: Transaction) => re
       ...core,
       table: (name) => {
         const table = core.table(name);
-        if (name === 'writes') return table;
+        if (ownTables.has(name)) return table;
         return {
           ...table,
           mutate: (request) => {

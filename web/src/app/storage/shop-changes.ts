@@ -4,11 +4,13 @@ import { shopSettingsSchema, stockItemSchema, type ShopSettings, type StockItem 
 import { instrumentSchema, linkSchema, type Instrument, type InstrumentAddress } from '@amber-relay/core/measure';
 import { BenchDatabase } from './bench-database';
 import { newShopSettings } from './new-shop-settings';
+import { StockKeeper } from './stock-keeper';
 
 /** Changes what the shop keeps, each checked before it is kept. */
 @Injectable({ providedIn: 'root' })
 export class ShopChanges {
   private readonly db = inject(BenchDatabase);
+  private readonly stock = inject(StockKeeper);
 
   /** Says where an instrument is reached, or that it no longer is. */
   async linkInstrument(id: string, link: InstrumentAddress | undefined): Promise<void> {
@@ -29,7 +31,7 @@ export class ShopChanges {
   /** Keeps items of stock, new or changed: all of them or none. */
   async saveStock(items: readonly StockItem[]): Promise<void> {
     const checked = items.map((item) => stockItemSchema.parse(item));
-    await this.db.write([this.db.stock], () => this.db.stock.bulkPut(checked));
+    await this.db.write([this.db.stock], () => this.stock.put(checked));
   }
 
   async dropStock({ id }: StockItem): Promise<void> {

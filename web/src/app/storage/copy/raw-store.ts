@@ -1,3 +1,4 @@
+import { ownTables } from '../own-tables';
 import type { CopyRow } from '@amber-relay/core/copy';
 
 /** The browser's store as a worker reads and writes it, past the program's own code, for copies of all of it. */
@@ -48,7 +49,7 @@ const batch = (table: string): number => (table === 'blobs' || table === 'sheetB
 /** All rows of all tables, some at a time. */
 export async function* rowsOf(db: IDBDatabase): AsyncGenerator<readonly [table: string, rows: readonly CopyRow[]]> {
   for (const table of db.objectStoreNames) {
-    if (table === 'writes') continue;
+    if (ownTables.has(table)) continue;
     let last: string | undefined;
     for (;;) {
       const range = last === undefined ? null : IDBKeyRange.lowerBound(last, true);

@@ -1,0 +1,1 @@
+export { chanceFrom, normalPairs, type Chance } from './chance';

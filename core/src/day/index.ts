@@ -1,0 +1,10 @@
+export { WorkingTime, type Hours, type WorkSpan } from './working-time';
+export { StageLengths, minutesLeft, type Length, type Worked } from './hours-left';
+export { nextUp, partsAreHere, stepsOf, type Act, type DayJob, type DayStep, type HandsStep, type NextUp, type WaitStep } from './day-job';
+export { setUpMinutes, type DayShop, type Person, type Task } from './day-shop';
+export { Scheduler, type Cost, type Piece, type Placed } from './schedule';
+export { bestOrder, type Ordered } from './best-order';
+export { workedMinutes, type DayInput } from './lay-shop';
+export { daysBehind, planDay, triesFor, type Block, type DayPlan, type PlannedJob, type WishPrice } from './plan-day';
+export { savings, type Saving } from './savings';
+export { hoursText, readDaysOff, readHours } from './hours-text';
