@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { format } from 'prettier';
 import { cardAnswers } from './docs/card-answers';
 import { entryAnswers } from './docs/entry-answers';
+import { faceSigns } from './docs/face-signs';
 import { instrumentsPage } from './docs/instruments-page';
 import { signalAnswers } from './docs/signal-answers';
 import { schemaFiles } from './docs/schemas';
@@ -21,6 +22,7 @@ const pages: Readonly<Record<string, string>> = {
   'tape.md': tapePage(),
   'instruments.md': instrumentsPage(),
   ...schemaFiles(),
+  '../web/src/app/job/print/face-signs.json': JSON.stringify(faceSigns()),
   '../core/src/testing/sum-answers.json': JSON.stringify(sumAnswers()),
   '../core/src/testing/sum-figures.json': JSON.stringify(sumFigures()),
   '../core/src/testing/card-answers.json': JSON.stringify(cardAnswers()),

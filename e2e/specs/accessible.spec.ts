@@ -55,6 +55,8 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     [409, 'test'],
     [409, 'soak'],
     [409, 'hand-back'],
+    [401, 'hand-back/settle'],
+    [401, 'hand-back/pass-on'],
     [401, 'repair'],
     [401, 'test'],
     [409, 'first-look/apart'],

@@ -59,7 +59,7 @@ test('one keying gives its verdicts from a recording, with the receiver set by a
   await area.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect.poll(() => job.count()).toBe(entries + 3);
   await job.open('Hand back');
-  const sheet = page.locator('app-report-view');
+  const sheet = page.locator('app-paper-view');
   const recorded = sheet.getByRole('row').filter({ hasText: 'carrier off' });
   await expect(sheet.getByRole('heading', { name: /^Recorded: Transmission, .*FM/ })).toBeVisible();
   await expect(recorded).toContainText(/\+1\d\d Hz ± \d\d Hz/);

@@ -46,7 +46,7 @@ test('is heard live: SINAD within 0.3 dB, kept, and on the sheet', async ({ page
   await area.locator('input[type=file]').setInputFiles({ name: 'sound.wav', mimeType: 'audio/wav', buffer: wavFile(16_000, 3, heard) });
   await expect(told).toContainText(/1[12]\.\d dB ± 0\.3 dB/);
   await job.open('Hand back');
-  const sheet = page.locator('app-report-view');
+  const sheet = page.locator('app-paper-view');
   await expect(sheet.getByRole('heading', { name: /^Recorded: Sound/ })).toBeVisible();
   await expect(sheet.getByRole('row').filter({ hasText: 'SINAD' }).last()).toContainText(/1[12]\.\d dB ± 0\.3 dB/);
 });

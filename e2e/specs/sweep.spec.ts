@@ -46,7 +46,7 @@ test('a sweep asks for one step after the other, is left and taken up again, and
   }
   await expect(run.getByRole('row', { name: /^Read ch 40 5\.9 V 4\.2 V/ })).toBeVisible();
   await job.open('Hand back');
-  const sheet = page.locator('app-report-view');
+  const sheet = page.locator('app-paper-view');
   await expect(sheet.getByRole('heading', { name: 'Read step by step: TP7 tuning voltage over channels' })).toBeVisible();
   await expect(sheet.getByRole('row', { name: /^ch 40 5\.9 V 4\.2 V/ })).toBeVisible();
   await expect(sheet.getByRole('img', { name: /TP7 tuning voltage over channels, .*: before/ })).toBeVisible();
@@ -73,7 +73,7 @@ test('closings of a contact are taken before and after it is cleaned', async ({ 
   }
   await expect(run).toContainText('good');
   await job.open('Hand back');
-  await expect(page.locator('app-report-view').getByRole('row', { name: /^closing 2 2\.4 Ω 60 mΩ/ })).toBeVisible();
+  await expect(page.locator('app-paper-view').getByRole('row', { name: /^closing 2 2\.4 Ω 60 mΩ/ })).toBeVisible();
 });
 
 test('the plan of frequencies names the first node that is wrong', async ({ page }) => {
@@ -118,6 +118,6 @@ test('levels, and a chain of points, are read over the link as the set stands at
   await expect(chain.getByText(`${steps} of ${steps}`)).toBeVisible();
   await job.open('Hand back');
   await expect(
-    page.locator('app-report-view').getByRole('heading', { name: /^Read step by step: .*, one point after another/ }),
+    page.locator('app-paper-view').getByRole('heading', { name: /^Read step by step: .*, one point after another/ }),
   ).toBeVisible();
 });

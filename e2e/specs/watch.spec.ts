@@ -128,7 +128,7 @@ test('a lock sweep over four ranges names those that are out, and the watch the 
     await expect(job.rows().filter({ hasText: `changed at 4 of 4 taps of ${name}` })).toHaveCount(1);
   }
   await job.open('Hand back');
-  const sheet = page.locator('app-report-view');
+  const sheet = page.locator('app-paper-view');
   await expect(sheet.getByRole('heading', { name: 'Read step by step: TP26 tuning voltage over bands' })).toBeVisible();
   for (const name of ['VCO B, 40 and 30 m', 'VCO D, 15 to 10 m'])
     await expect(sheet.getByText(new RegExp(`TP26 tuning voltage watched for .* changed at 4 of 4 taps of ${name}`))).toBeVisible();

@@ -17,6 +17,7 @@ module.exports = {
       'tape',
       'run',
       'job',
+      'paper',
       'orders',
       'day',
       'entry',

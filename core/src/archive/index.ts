@@ -3,6 +3,7 @@ export * from './card-archive';
 export * from './job-archive';
 export { joinJob, type JobHere, type JoinedJob, type JoinQuestion, type JoinSide } from './join-job';
 export { joinShops, recordsOf, type JoinedShop, type ShopQuestion, type ShopsLastJoined } from './join-shop';
+export { nameless, type Nameless } from './nameless';
 export * from './open-archive';
 export * from './readings-csv';
 export { archiveLimits } from './sealed-zip';

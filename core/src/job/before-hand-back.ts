@@ -3,7 +3,7 @@ import { ofKind, standing, type TapeEntry } from '../tape';
 import { holds, testCourses } from './before-after';
 import { listedParts, polarityOpen } from './listed-parts';
 import { labourClock } from './labour-clock';
-import { jobPrice } from './price';
+import { jobPrice, paidMinor } from './price';
 import type { Job, ShopSettings } from './records';
 import { agedBeside, unproven } from './repair-policy';
 import { repairsOf } from './repairs';
@@ -101,6 +101,9 @@ export function beforeHandBack(input: {
     limit !== undefined && totalMinor > limit,
     `The total is above the limit agreed, ${moneyText(limit ?? 0, job.currency ?? shop.currency)}.`,
   );
+  const rest = totalMinor - paidMinor(stood);
+  const owes = ofKind(stood, 'paid').length > 0 && (job.currency ?? shop.currency) === shop.currency && rest !== 0;
+  add('hand-back', owes, `${rest > 0 ? 'Still to be paid' : 'To be given back'}: ${moneyText(Math.abs(rest), shop.currency)}.`);
   add(
     'hand-back',
     job.currency !== undefined && job.currency !== shop.currency,

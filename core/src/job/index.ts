@@ -18,11 +18,13 @@ export {
   type ModificationTyped,
   type ModificationWrong,
 } from './modifications';
+export { isLocale, type PaperSettings } from './paper-settings';
 export { ownerMessage } from './owner-message';
 export * from './price';
 export * from './records';
 export { agedBeside, policyNames, repairPolicies, type RepairPolicy } from './repair-policy';
 export * from './report';
+export type { PriceLine } from './report-price';
 export type { LinePicture } from './line-picture';
 export type { RecordedTable, WatchedStrip } from './recorded';
 export type { SweptTable } from './swept';
@@ -31,6 +33,9 @@ export { curedBy, isOwed, retests, type Retest } from './retests';
 export { readStockLines, stockColumns, stockRow, type StockLine } from './stock-lines';
 export { countedAt, joinCounts, type JoinedCount } from './stock-counts';
 export { stockMoves } from './stock-moves';
+export { historyText, joinVisits, readHistory, visitOf, type LabelRead } from './set-history';
+export type { SetVisit } from './set-visit';
+export { sheetPictures, type SheetPicture } from './sheet-pictures';
 export { agreedLimit } from './talks';
 export { apartOpen, stillOff, takenApart, type ApartStep } from './taken-apart';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';

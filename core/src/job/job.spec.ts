@@ -347,6 +347,7 @@ describe('labour', () => {
 });
 
 describe('the sheet of a job from another shop', () => {
+  const names = { labour: 'Labour', parts: 'Parts', total: 'Total', 'total-in-two': 'Total, in two currencies' };
   const lines = (bodies: readonly TapeBody[]): string[] =>
     buildReport({
       shop: { ...sampleShop, currency: 'Mk', ratePerHourMinor: 6000 },
@@ -356,13 +357,13 @@ describe('the sheet of a job from another shop', () => {
       tape: tapeOf(...bodies),
       card,
       nowMs: 0,
-    }).priceLines.map(({ what, amount }) => `${what}: ${amount}`);
+    }).priceLines.map(({ what, amount }) => `${(names as Record<string, string>)[what] ?? what}: ${amount}`);
   const worked: TapeBody = { kind: 'labour', act: 'worked', minutes: 60 };
   it('adds no two currencies', () => {
     expect(lines([worked, fitBody('IC3', 'if-amp', 460)])).toEqual([
-      'Labour, 60 min: Mk 60.00',
+      'Labour: Mk 60.00',
       'Parts: Kr 4.60',
-      'Total, in two currencies, before tax: Mk 60.00 and Kr 4.60',
+      'Total, in two currencies: Mk 60.00 + Kr 4.60',
     ]);
   });
   it('writes the one that is there', () => {
@@ -376,7 +377,15 @@ describe('the price', () => {
   it('takes the started minute, the parts and the tax, each rounded half up', () => {
     const tape = tapeOf({ kind: 'labour', act: 'start' }, fitBody('IC3', 'if-amp', 460), { kind: 'labour', act: 'stop' });
     // 2 min at 38.00 an hour: 1.2667, so 1.27; 1.27 + 4.60 = 5.87; 8 % of it 0.4696, so 0.47.
-    expect(jobPrice(tape, shop, 0)).toEqual({ labourMinutes: 2, labourMinor: 127, partsMinor: 460, taxMinor: 47, totalMinor: 634 });
+    expect(jobPrice(tape, shop, 0)).toEqual({
+      labourMinutes: 2,
+      labourMinor: 127,
+      partsMinor: 460,
+      taxMinor: 47,
+      totalMinor: 634,
+      extraMinor: 0,
+      goodwillMinor: 0,
+    });
   });
   it('never drifts: it is the sum of its lines, whatever they are', () => {
     const sum = fc.property(

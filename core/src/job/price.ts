@@ -1,26 +1,60 @@
 import { priceLines } from '../money';
 import type { ShopSettings } from './records';
 import { labourClock } from './labour-clock';
-import { ofKind, standing, type TapeEntry } from '../tape';
+import { ofKind, standing, type EntryOf, type TapeEntry } from '../tape';
+
+/** What a shop asks; a job that was handed back keeps what was asked on that day. */
+export type Terms = Pick<ShopSettings, 'ratePerHourMinor' | 'taxPercent' | 'warrantyDays'>;
 
 export interface JobPrice {
   readonly labourMinutes: number;
+  /** The work by its time, or its fixed price. */
   readonly labourMinor: number;
   readonly partsMinor: number;
+  /** What is charged besides. */
+  readonly extraMinor: number;
+  /** What is taken off: never more than all the rest. */
+  readonly goodwillMinor: number;
   readonly taxMinor: number;
   readonly totalMinor: number;
 }
 
+const sumOf = (entries: readonly { readonly amountMinor: number }[]): number =>
+  entries.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+const charged = (stood: readonly TapeEntry[], act: EntryOf<'charge'>['act']): readonly EntryOf<'charge'>[] =>
+  ofKind(stood, 'charge').filter((entry) => entry.act === act);
+
+/** The terms of a job: those of the day on which it was last handed back, or the shop's. */
+export const termsOf = (stood: readonly TapeEntry[], shop: Terms): Terms => ofKind(stood, 'handed-back').at(-1)?.terms ?? shop;
+
+/** The price that was fixed for the work: the latest that was said. */
+export const fixedPrice = (stood: readonly TapeEntry[]): EntryOf<'charge'> | undefined => charged(stood, 'fixed').at(-1);
+/** What is charged besides, line by line, and what is taken off. */
+export const chargesOf = (stood: readonly TapeEntry[]): Readonly<Record<'extra' | 'goodwill', readonly EntryOf<'charge'>[]>> => ({
+  extra: charged(stood, 'extra'),
+  goodwill: charged(stood, 'goodwill'),
+});
+/** What came in for a job, less what was given back, in minor units; below nothing where more was given back. */
+export const paidMinor = (stood: readonly TapeEntry[]): number =>
+  ofKind(stood, 'paid').reduce((sum, { act, amountMinor }) => sum + (act === 'refund' ? -amountMinor : amountMinor), 0);
+
 /**
- * Labour by the started minute at the shop's rate, parts and tax, in minor units. Whole-number arithmetic, each line
- * rounded half up, tax on the sum, so that nothing drifts.
+ * Labour by the started minute at the rate of the terms, or the price that was fixed for the work; parts; what is charged besides, less
+ * goodwill; and tax, in minor units. Whole-number arithmetic, each line rounded half up, tax on the sum, so that nothing drifts.
  */
-export function jobPrice(tape: readonly TapeEntry[], shop: Pick<ShopSettings, 'ratePerHourMinor' | 'taxPercent'>, nowMs: number): JobPrice {
+export function jobPrice(tape: readonly TapeEntry[], shop: Terms, nowMs: number): JobPrice {
+  const stood = standing(tape);
+  const { ratePerHourMinor, taxPercent } = termsOf(stood, shop);
+  const fixed = fixedPrice(stood);
+  const { extra, goodwill } = chargesOf(stood);
   const labourMinutes = Math.ceil(labourClock(tape, nowMs).seconds / 60);
-  const price = priceLines({
-    labour: [{ minutes: labourMinutes, ratePerHour: shop.ratePerHourMinor }],
-    parts: ofKind(standing(tape), 'fit').map((fit) => ({ price: fit.priceMinor, quantity: fit.quantity })),
-    taxPercent: shop.taxPercent,
-  });
-  return { labourMinutes, labourMinor: price.labour, partsMinor: price.parts, taxMinor: price.tax, totalMinor: price.total };
+  const parts = ofKind(stood, 'fit').map((fit) => ({ price: fit.priceMinor, quantity: fit.quantity }));
+  const labour = fixed ? [] : [{ minutes: labourMinutes, ratePerHour: ratePerHourMinor }];
+  const bare = priceLines({ labour, parts });
+  const labourMinor = fixed?.amountMinor ?? bare.labour;
+  const extraMinor = sumOf(extra);
+  const before = labourMinor + bare.parts + extraMinor;
+  const goodwillMinor = Math.min(before, sumOf(goodwill));
+  const { tax, total } = priceLines({ labour: [], parts: [{ price: before - goodwillMinor, quantity: 1 }], taxPercent });
+  return { labourMinutes, labourMinor, partsMinor: bare.parts, extraMinor, goodwillMinor, taxMinor: tax, totalMinor: total };
 }

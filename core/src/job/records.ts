@@ -3,6 +3,8 @@ import { modificationSchema } from '../card/card-schema';
 import { largestQuantity, minorSchema } from '../money';
 import { functionResults, listedStates, stages, stockOrigins, waitReasons } from '../words';
 import { personSchema, wishSchema } from './day-records';
+import { paperSettingsSchema } from './paper-settings';
+import { setVisitSchema } from './set-visit';
 import { repairPolicies } from './repair-policy';
 
 /** The rows a shop keeps. Money is in minor units (pence, cents), dates are ISO. */
@@ -33,6 +35,8 @@ export const radioSetSchema = z.object({
   modelId: z.string().optional(),
   previousOwners: z.array(z.string()).default([]),
   modifications: z.array(modificationSchema).default([]),
+  /** What a label on it told of its visits elsewhere. */
+  visits: z.array(setVisitSchema).optional(),
 });
 export type RadioSet = z.infer<typeof radioSetSchema>;
 
@@ -164,5 +168,9 @@ export const shopSettingsSchema = z.object({
   /** Who works at the bench and when; the technician on weekdays where it is left out. */
   people: z.array(personSchema).min(1).max(12).optional(),
   wishes: z.array(wishSchema).optional(),
+  /** For so many days from the hand-back the work and its parts are warranted; not said where it is left out. */
+  warrantyDays: z.number().int().min(1).max(3650).optional(),
+  /** How the hand-back sheet is written. */
+  paper: paperSettingsSchema.optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

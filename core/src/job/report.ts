@@ -14,11 +14,21 @@ import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
 import { recordedTables, watchedStrips, type RecordedTable, type WatchedStrip } from './recorded';
 import { cellOf, nothing, type ReportCell } from './report-cell';
+import { paidLinesOf, priceLinesOf, toPay, warrantyOf, type PriceLine, type Warranty } from './report-price';
+import { sheetPictures, type SheetPicture } from './sheet-pictures';
 import { soakLine } from './soak';
 import { sweptTables, type SweptTable } from './swept';
-import { agreedLimit, agreedLines } from './talks';
+import { agreedLimit, agreedLines, dayOfEntry, type OnDay } from './talks';
 import { foundLines, problems } from './work-lines';
 import { resultNames, type WorkState } from '../words';
+
+/** A name under the sheet. */
+export interface Signature {
+  readonly who: string;
+  readonly on: string;
+  readonly text: string;
+  readonly strokes: EntryOf<'signed'>['strokes'];
+}
 
 /** The hand-back sheet: what the owner and the next repairer need to know, in words. */
 export interface Report {
@@ -28,7 +38,7 @@ export interface Report {
   readonly set: RadioSet;
   readonly complaint: string;
   /** What the owner approved or refused, each with its day. */
-  readonly agreed: readonly string[];
+  readonly agreed: readonly OnDay[];
   /** The limit of the price, as money; absent where none was agreed. */
   readonly limit?: string;
   readonly found: readonly string[];
@@ -76,8 +86,16 @@ export interface Report {
   readonly toDo: readonly string[];
   readonly leftAlone: readonly string[];
   readonly watchFor: readonly string[];
+  readonly warranty: Warranty;
+  readonly consent: readonly string[];
+  readonly pictures: readonly SheetPicture[];
   readonly price: JobPrice;
-  readonly priceLines: readonly { readonly what: string; readonly amount: string }[];
+  readonly priceLines: readonly PriceLine[];
+  /** What came in and went back, and what is still to be paid; nothing of the latter where two currencies stand side by side. */
+  readonly paid: readonly PriceLine[];
+  /** What is still to be paid, in minor units; below nothing where too much came, absent where two currencies stand side by side. */
+  readonly toPayMinor?: number;
+  readonly signed: readonly Signature[];
   readonly cautions: readonly string[];
 }
 
@@ -111,28 +129,6 @@ function comparedRows(card: LaidCard | undefined, stood: readonly TapeEntry[]): 
     .filter(({ before, after }) => before && after)
     .map((course) => ({ name: course.name, ...rowOf(course, sumCell) }));
   return [...functions, ...readings, ...sums];
-}
-
-/**
- * The price line by line. The rate of an hour is in the shop's currency; where the job's money was written in another, as after
- * it came from another shop, the two stand side by side and are not added.
- */
-function priceLinesOf(price: JobPrice, shop: ShopSettings, currency: string): Report['priceLines'] {
-  const labour = moneyText(price.labourMinor, shop.currency);
-  const parts = moneyText(price.partsMinor, currency);
-  const lines = [
-    { what: `Labour, ${price.labourMinutes} min`, amount: labour },
-    { what: 'Parts', amount: parts },
-  ];
-  if (currency !== shop.currency && price.labourMinor > 0 && price.partsMinor > 0)
-    return [...lines, { what: 'Total, in two currencies, before tax', amount: `${labour} and ${parts}` }];
-  // Only one of the two is there, and so is its currency.
-  const own = price.labourMinor > 0 ? shop.currency : currency;
-  return [
-    ...lines,
-    { what: `Tax, ${shop.taxPercent}%`, amount: moneyText(price.taxMinor, own) },
-    { what: 'Total', amount: moneyText(price.totalMinor, own) },
-  ];
 }
 
 /** The words of what was turned for a step of alignment. */
@@ -197,6 +193,8 @@ export function buildReport(input: {
   const steps = (card ? alignRun(card, stood) : []).filter(({ entries }) => entries.length > 0);
   const inSteps = new Set(steps.flatMap(({ entries }) => entries));
   const lines = withFitsTogether(stood, fits).flatMap((entry) => (inSteps.has(entry.id) ? [] : paperLines(entry, card)));
+  const lined = priceLinesOf(price, stood, shop, currency);
+  const rest = toPay(price, stood, lined, currency);
   const linesAt = (place: PaperLine['place']): string[] => lines.filter((line) => line.place === place).map(({ text }) => text);
   return {
     shop,
@@ -268,7 +266,18 @@ export function buildReport(input: {
     ],
     watchFor: [...titles('watch'), ...becomes('watch'), ...linesAt('watch-for')],
     price,
-    priceLines: priceLinesOf(price, shop, currency),
+    priceLines: lined,
+    paid: paidLinesOf(stood, rest, currency),
+    ...(rest === undefined ? {} : { toPayMinor: rest }),
+    warranty: warrantyOf(stood, shop, linesAt('warranty'), input.nowMs),
+    consent: linesAt('consent'),
+    pictures: sheetPictures(input.tape),
+    signed: ofKind(stood, 'signed').map((entry) => ({
+      who: entry.who,
+      on: dayOfEntry(entry),
+      text: entry.text,
+      strokes: entry.strokes,
+    })),
     cautions: [
       ...new Set(card?.hazards.map((h) => h.text) ?? []),
       'Transmit only where, and with what, your local rules and licence allow.',

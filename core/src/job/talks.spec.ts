@@ -49,10 +49,10 @@ describe('A talk with the owner', () => {
     expect(agreedLimit(job, stood)).toBe(14_000);
     expect(agreedLimit(job, stood.slice(0, 2))).toBe(6000);
     const { agreed, limit } = buildReport({ shop: sampleShop, job, customer: sampleCustomer, set: sampleSet, tape: stood, nowMs: 0 });
-    expect([limit, ...agreed]).toEqual([
-      'Mk 140.00',
-      '2026-02-12, refused: new case',
-      '2026-02-12, approved, by phone: go ahead at 140; limit Mk 140.00',
+    expect(limit).toBe('Mk 140.00');
+    expect(agreed).toEqual([
+      { on: '2026-02-12', says: 'refused: new case' },
+      { on: '2026-02-12', says: 'approved, by phone: go ahead at 140; limit Mk 140.00' },
     ]);
   });
 

@@ -8,14 +8,24 @@ import type { Job } from './records';
 export const agreedLimit = (job: Pick<Job, 'spendLimitMinor'>, stood: readonly TapeEntry[]): number | undefined =>
   ofKind(stood, 'talk').findLast(({ limitMinor }) => limitMinor !== undefined)?.limitMinor ?? job.spendLimitMinor;
 
-/** What was approved or refused, each with its day, as the sheet has it; a sum in the currency of the job. */
-export const agreedLines = (stood: readonly TapeEntry[], currency: string): readonly string[] =>
+/** Something of a day, as the sheet has it. */
+export interface OnDay {
+  /** ISO day. */
+  readonly on: string;
+  readonly says: string;
+}
+
+/** What was approved or refused; a sum in the currency of the job. */
+export const agreedLines = (stood: readonly TapeEntry[], currency: string): readonly OnDay[] =>
   ofKind(stood, 'talk').flatMap((entry) => {
     if (entry.act !== 'approved' && entry.act !== 'refused') return [];
     const { limitMinor, ...without } = entry;
     const limit = limitMinor === undefined ? '' : `; limit ${moneyText(limitMinor, currency)}`;
-    return [`${dayOf(new Date(entry.done ?? entry.at))}, ${lowered(entryWords(without, undefined).what)}${limit}`];
+    return [{ on: dayOfEntry(entry), says: `${lowered(entryWords(without, undefined).what)}${limit}` }];
   });
+
+/** The day of an entry at the bench: the one on which it was done, where it was told later. */
+export const dayOfEntry = ({ done, at }: Pick<TapeEntry, 'done' | 'at'>): string => done ?? dayOf(new Date(at));
 
 const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 

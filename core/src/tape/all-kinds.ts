@@ -1,6 +1,7 @@
 import { adjustment } from './kinds/adjustment';
 import { apart } from './kinds/apart';
 import { cause } from './kinds/cause';
+import { charge } from './kinds/charge';
 import { claim } from './kinds/claim';
 import { claimChecked } from './kinds/claim-checked';
 import { comparison } from './kinds/comparison';
@@ -18,6 +19,7 @@ import { listed } from './kinds/listed';
 import { manipulation } from './kinds/manipulation';
 import { modification } from './kinds/modification';
 import { note } from './kinds/note';
+import { paid } from './kinds/paid';
 import { picture } from './kinds/picture';
 import { problem } from './kinds/problem';
 import { proof } from './kinds/proof';
@@ -27,6 +29,8 @@ import { recording } from './kinds/recording';
 import { remark } from './kinds/remark';
 import { remedy } from './kinds/remedy';
 import { safety } from './kinds/safety';
+import { shown } from './kinds/shown';
+import { signed } from './kinds/signed';
 import { signOff } from './kinds/sign-off';
 import { soak } from './kinds/soak';
 import { stage } from './kinds/stage';
@@ -77,6 +81,10 @@ export const allKinds = [
   talk,
   wait,
   picture,
+  shown,
+  charge,
+  paid,
+  signed,
   handedBack,
   strike,
 ] as const;

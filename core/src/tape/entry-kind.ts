@@ -25,7 +25,18 @@ export interface EntryWords {
 }
 
 /** The parts of the hand-back sheet that take lines from entries. */
-export const paperPlaces = ['found', 'cause', 'casualty', 'suffered', 'done', 'measured', 'left-alone', 'watch-for'] as const;
+export const paperPlaces = [
+  'found',
+  'cause',
+  'casualty',
+  'suffered',
+  'done',
+  'measured',
+  'left-alone',
+  'watch-for',
+  'warranty',
+  'consent',
+] as const;
 export interface PaperLine {
   readonly place: (typeof paperPlaces)[number];
   readonly text: string;

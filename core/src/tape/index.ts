@@ -14,6 +14,7 @@ export {
   type ReadingSubject,
 } from './kinds/reading';
 export { curveOf, recordedText, type RecordedFigure } from './kinds/recording';
+export { signatureBox } from './kinds/signed';
 export { watchedName, watchText, type Watched } from './kinds/watch';
 export { cyclesText, spanText } from './kinds/soak';
 export { sweptText, sweptWord, type Swept } from './kinds/sweep';

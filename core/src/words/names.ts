@@ -15,6 +15,9 @@ import type {
   ListedState,
   Fastener,
   StockOrigin,
+  ChargeAct,
+  PaidAct,
+  ShownAs,
   TalkAct,
   WorkState,
 } from './vocabulary';
@@ -129,6 +132,21 @@ export const talkNames: Readonly<Record<TalkAct, string>> = {
   heard: 'The owner says',
   approved: 'Approved',
   refused: 'Refused',
+};
+
+export const paidNames: Readonly<Record<PaidAct, string>> = { deposit: 'Paid beforehand', payment: 'Paid', refund: 'Given back' };
+
+export const chargeNames: Readonly<Record<ChargeAct, string>> = {
+  fixed: 'Fixed price of the work',
+  extra: 'Charged besides',
+  goodwill: 'Goodwill',
+};
+
+export const shownNames: Readonly<Record<ShownAs, string>> = {
+  before: 'on the sheet, before',
+  after: 'on the sheet, after',
+  beside: 'on the sheet',
+  not: 'not on the sheet',
 };
 
 export const findingNames: Readonly<Record<FindingKind, string>> = {

@@ -99,6 +99,18 @@ export type CapacitorRole = (typeof capacitorRoles)[number];
 export const talkActs = ['asked', 'told', 'heard', 'approved', 'refused'] as const;
 export type TalkAct = (typeof talkActs)[number];
 
+/** Money that came before the work, for it, or was given back. */
+export const paidActs = ['deposit', 'payment', 'refund'] as const;
+export type PaidAct = (typeof paidActs)[number];
+
+/** A price in place of the time, what is charged besides, and what is taken off. */
+export const chargeActs = ['fixed', 'extra', 'goodwill'] as const;
+export type ChargeAct = (typeof chargeActs)[number];
+
+/** As what a picture stands on the sheet. */
+export const shownAs = ['before', 'after', 'beside', 'not'] as const;
+export type ShownAs = (typeof shownAs)[number];
+
 /** How a claim was found to be. */
 export const claimStands = ['open', 'confirmed', 'contradicted'] as const;
 export type ClaimStand = (typeof claimStands)[number];

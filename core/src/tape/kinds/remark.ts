@@ -2,13 +2,21 @@ import * as z from 'zod';
 import { need } from '../../line';
 import { defineKind, type ReadVerb } from '../entry-kind';
 
-const abouts = ['done', 'left-alone', 'watch-for'] as const;
+const abouts = ['done', 'left-alone', 'watch-for', 'warranty', 'consent'] as const;
 type About = (typeof abouts)[number];
-const names: Readonly<Record<About, string>> = { done: 'Done', 'left-alone': 'Left alone', 'watch-for': 'Watch for' };
+const names: Readonly<Record<About, string>> = {
+  done: 'Done',
+  'left-alone': 'Left alone',
+  'watch-for': 'Watch for',
+  warranty: 'Warranty',
+  consent: 'Consent',
+};
 const verbs: Readonly<Record<About, readonly [verb: string, missing: string, example: string]>> = {
   done: ['done', 'What was done', 'done contacts cleaned'],
   'left-alone': ['left', 'What was left alone', 'left scratched case'],
   'watch-for': ['watch', 'What to watch', 'watch relay was cleaned'],
+  warranty: ['warranty', 'What is warranted', 'warranty 90 days on the supply board only'],
+  consent: ['consent', 'What the owner consents to', 'consent pictures of the set may be shown to its maker'],
 };
 
 type Remark = { readonly kind: 'remark'; readonly about: About; readonly text: string };
@@ -18,7 +26,7 @@ const verbOf =
 
 export const remark = defineKind('remark', {
   title: 'Remark',
-  about: 'Words for the owner and the next repairer: what was done, left alone, or is to be watched.',
+  about: 'Words for the owner and the next repairer: what was done, left alone, is to be watched, is warranted, or was consented to.',
   fields: { about: z.enum(abouts).meta({ title: 'Heading' }), text: z.string().meta({ title: 'In words' }) },
   words: (entry) => ({ what: `${names[entry.about]}: ${entry.text}` }),
   // What was done may have mended something: what is tried after it is not the same try again.

@@ -13,6 +13,7 @@ import { wasTold } from '../storage/write-gate';
 import { CopyPanel } from './copy-panel';
 import { ImportPanel } from './import-panel';
 import { SettingsForm } from './settings-form';
+import { SheetForm } from './sheet-form';
 import { saveFile } from '../ui/save-file';
 
 const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${(bytes / 1e6).toFixed(1)} MB`);
@@ -21,7 +22,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
 @Component({
   selector: 'app-archive-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CopyPanel, ImportPanel, MatButton, MatIcon, SettingsForm],
+  imports: [CopyPanel, ImportPanel, MatButton, MatIcon, SettingsForm, SheetForm],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Archive">
       <header><h1>Archive</h1></header>
@@ -55,6 +56,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <p>What ships with it stands under <a href="licences.txt" target="_blank">licences of their own</a>.</p>
         </section>
         <app-settings-form id="shop" class="panel wide" />
+        <app-sheet-form id="sheet" class="panel wide" />
       </div>
     </div>
   `,

@@ -11,7 +11,7 @@ import { provideLuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { Router, RouterLink } from '@angular/router';
 import type { Card, CardFunction } from '@amber-relay/core/card';
 import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
-import type { Customer, RadioSet, Symptom } from '@amber-relay/core/job';
+import { joinVisits, type Customer, type LabelRead, type RadioSet, type Symptom } from '@amber-relay/core/job';
 import type { TapeBody } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { parseMoney } from '@amber-relay/core/money';
@@ -25,6 +25,7 @@ import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
 import { Field } from '../ui/field';
 import { formFieldLook } from '../ui/form-field-look';
+import { LabelReader } from './label-reader';
 import { readPhoto } from './read-photo';
 
 const text = (initial = ''): FormControl<string> => new FormControl(initial, { nonNullable: true });
@@ -43,6 +44,7 @@ type Refusals = Readonly<Partial<Record<Refusable, string>>>;
   imports: [
     Field,
     KindChoice,
+    LabelReader,
     ReactiveFormsModule,
     MatAutocompleteModule,
     MatButton,
@@ -167,6 +169,28 @@ export class BookInPage {
     [],
   );
 
+  protected readonly reading = signal(false);
+  /** What the label of the set told of its visits elsewhere. */
+  protected readonly told = signal<LabelRead | undefined>(undefined);
+  /** What was typed already, and the label says otherwise. */
+  protected readonly otherwise = signal('');
+
+  /** Takes over what a label says; what was typed stays. */
+  protected takeLabel(label: LabelRead): void {
+    const typed = this.form.getRawValue();
+    const differs = (['maker', 'model', 'serial'] as const).filter(
+      (field) => typed[field].trim() && label[field] && typed[field].trim().toLowerCase() !== label[field].toLowerCase(),
+    );
+    this.otherwise.set(
+      differs.length
+        ? `The label says ${differs.map((field) => `${field} "${label[field]}"`).join(', ')}; what you typed stays. Is it the label of this set?`
+        : '',
+    );
+    for (const field of ['maker', 'model', 'serial'] as const) if (!typed[field].trim()) this.form.controls[field].setValue(label[field]);
+    this.told.set(label);
+    this.reading.set(false);
+  }
+
   protected addSymptom(id: string, result: string): void {
     const fn = this.functions().find((f) => f.id === id);
     const found = functionResults.find((r) => r === result) as FunctionResult | undefined;
@@ -263,6 +287,7 @@ export class BookInPage {
     const known = this.known();
     const match = this.match();
     const begun = this.begunCard();
+    const told = this.told();
     const owners = [...(known?.previousOwners ?? []), ...list(v.previousOwners)];
     const set: RadioSet = {
       ...(known ?? { id: crypto.randomUUID(), modifications: [] }),
@@ -274,6 +299,7 @@ export class BookInPage {
       ...(v.madeIn.trim() ? { madeIn: Number(v.madeIn) } : {}),
       ...(match ? { cardId: match.card.id, modelId: match.model.id } : {}),
       ...(begun ? { cardId: begun.id, modelId: begun.models[0]?.id } : {}),
+      ...(told?.visits.length ? { visits: joinVisits(known?.visits ?? [], told.visits) } : {}),
     };
     const limit = v.limit.trim() ? parseMoney(v.limit) : undefined;
     this.saving.set(true);

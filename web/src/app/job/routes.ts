@@ -15,7 +15,7 @@ const screens: Readonly<Record<Stage, () => Promise<Type<unknown>>>> = {
   align: () => import('./stages/align-stage').then((m) => m.AlignStage),
   test: () => import('./stages/test-stage').then((m) => m.TestStage),
   soak: () => import('./stages/soak-stage').then((m) => m.SoakStage),
-  'hand-back': () => import('./stages/hand-back-stage').then((m) => m.HandBackStage),
+  'hand-back': () => import('./hand-back/hand-back-stage').then((m) => m.HandBackStage),
 };
 
 export const routes: Routes = [
@@ -35,6 +35,21 @@ export const routes: Routes = [
       { path: 'test/watch', title: 'Watch', loadComponent: () => import('./stages/watch-stage').then((m) => m.WatchStage) },
       { path: 'test/keying', title: 'One keying', loadComponent: () => import('./stages/over-stage').then((m) => m.OverStage) },
       { path: 'test/sound', title: 'Sound', loadComponent: () => import('./stages/sound-stage').then((m) => m.SoundStage) },
+      {
+        path: 'hand-back/pictures',
+        title: 'Pictures of the sheet',
+        loadComponent: () => import('./hand-back/pictures-view').then((m) => m.PicturesView),
+      },
+      {
+        path: 'hand-back/settle',
+        title: 'Price and signature',
+        loadComponent: () => import('./hand-back/settle-view').then((m) => m.SettleView),
+      },
+      {
+        path: 'hand-back/pass-on',
+        title: 'Label and case',
+        loadComponent: () => import('./hand-back/pass-on-view').then((m) => m.PassOnView),
+      },
       { path: 'sheets', title: 'Sheets', loadComponent: () => import('./stages/sheets-stage').then((m) => m.SheetsStage) },
     ],
   },

@@ -97,6 +97,17 @@ export class ArchiveService {
     };
   }
 
+  /** A job as it would stand in its file, without the sheets of its card: what a case without names is made from. */
+  jobToStrip(jobId: string): Promise<JobArchiveWithFiles> {
+    return this.db.atOneMoment(() => this.jobAsItStands(jobId, false));
+  }
+
+  /** A case without names as a file; its number is that of the job it was made from. */
+  async packCase(archive: JobArchiveWithFiles): Promise<PackedArchive> {
+    const zip = packed(await this.ask((api, tell) => api.packJob(archive, new Date().toISOString(), tell)));
+    return { name: `case-${archive.set.maker}-${archive.set.model}.zip`.toLowerCase().replace(/[^\w.-]+/g, '-'), zip };
+  }
+
   private async jobAsItStands(jobId: string, withSheets: boolean): Promise<JobArchiveWithFiles> {
     const file = await this.jobs.file(jobId);
     if (!file) throw new Error(`There is no job ${jobId}.`);

@@ -336,6 +336,12 @@ export class JobRepository {
     return this.appendAll(jobId, [body(picture.row.id)], by, new Date(), [picture]);
   }
 
+  /** Pictures by their ids, with their bytes; one that is gone is left out. */
+  async picturesById(ids: readonly string[]): Promise<(Attachment & { readonly bytes: Uint8Array | undefined })[]> {
+    const [rows, blobs] = await Promise.all([this.db.attachments.bulkGet([...ids]), this.db.blobs.bulkGet([...ids])]);
+    return rows.flatMap((row, i) => (row ? [{ ...row, bytes: blobs[i]?.bytes }] : []));
+  }
+
   /** Pictures of a job with their bytes; one whose bytes are gone has none. */
   pictures$(jobId: string): Observable<(Attachment & { readonly bytes: Uint8Array | undefined })[]> {
     return live(async () => {

@@ -11,7 +11,7 @@ import { of, switchMap } from 'rxjs';
 import { fromStore } from '../../storage/from-store';
 import { JobRepository } from '../../storage/job-repository';
 import { readPhoto } from '../../book-in/read-photo';
-import { dayText } from '../../ui/clock-text';
+import { dateText, dayText } from '../../ui/clock-text';
 import { Pictures } from '../../pictures/pictures';
 import { ClaimList } from '../claim-list';
 import { JobOnBench } from '../job-on-bench';
@@ -94,6 +94,16 @@ import { ModificationList } from './modification-list';
             </ul>
           </section>
         }
+        @if (file.set.visits?.length) {
+          <section>
+            <h2>Elsewhere, told by its label</h2>
+            <ul>
+              @for (v of file.set.visits; track $index) {
+                <li>{{ date(v.on) }}, {{ v.shop }}{{ v.job ? ', job ' + v.job : '' }}: {{ v.says }}</li>
+              }
+            </ul>
+          </section>
+        }
         <section>
           <div class="acts">
             <h2 class="grow">Pictures</h2>
@@ -133,6 +143,7 @@ export class BookedStage {
   private readonly writer = inject(TapeWriter);
   private readonly jobs = inject(JobRepository);
   protected readonly day = dayText;
+  protected readonly date = dateText;
   /** What was agreed when it was booked in, or since. */
   protected readonly limit = computed(() => {
     const booked = this.job.file()?.row;

@@ -9,7 +9,7 @@ import { Router } from '@angular/router';
 import { JobOnBench } from '../job-on-bench';
 import { Clock } from '../../ui/clock';
 import { LineOffer } from '../line-offer';
-import { reportOf } from '../print/report-of';
+import { reportOf } from '../print/paper-of';
 import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
 import { ListOnBench } from '../parts/list-on-bench';

@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { buildReport, type Report } from '@amber-relay/core/job';
-import { lineSvg } from './line-picture';
-import { reportPdf } from './report-pdf';
-import { ReportView } from './report-view';
+import { drawingSvg, handBackPaper } from '@amber-relay/core/paper';
+import { paperPdf } from './paper-pdf';
+import { PaperView } from './paper-view';
 import { newShopSettings } from '../../storage/new-shop-settings';
 
 const id = '11111111-1111-4111-8111-111111111111';
@@ -83,10 +83,10 @@ const pictured: Report = buildReport({
   nowMs: 0,
 });
 
-describe('ReportView', () => {
+describe('PaperView', () => {
   it('shows text from outside as text, and the price with its limit', async () => {
-    const fixture = TestBed.createComponent(ReportView);
-    fixture.componentRef.setInput('report', report);
+    const fixture = TestBed.createComponent(PaperView);
+    fixture.componentRef.setInput('paper', handBackPaper(report));
     await fixture.whenStable();
     const element = fixture.nativeElement as HTMLElement;
     expect(element.querySelector('img')).toBeNull();
@@ -96,30 +96,31 @@ describe('ReportView', () => {
     expect(element.textContent).toContain('not noted');
   });
   it('has what was recorded as a table, and draws its curve and the strip of a watch', async () => {
-    const fixture = TestBed.createComponent(ReportView);
-    fixture.componentRef.setInput('report', pictured);
+    const fixture = TestBed.createComponent(PaperView);
+    fixture.componentRef.setInput('paper', handBackPaper(pictured));
     await fixture.whenStable();
     const element = fixture.nativeElement as HTMLElement;
-    const [curve, strip] = element.querySelectorAll('app-line-picture');
-    expect(element.querySelector('h3 + .swept td.num')?.textContent).toBe('2.10 kHz ± 42 Hz');
+    const [curve, strip] = element.querySelectorAll('app-drawing-view');
+    expect(element.querySelector('h3 + .swept td.num')?.textContent?.trim()).toBe('2.10 kHz ± 42 Hz');
     expect(curve?.textContent).toContain('spectrum about the carrier, −60 dB to 0 dB; over −3 kHz to 3 kHz');
     expect(curve?.querySelector('path')?.getAttribute('d')).toMatch(/^M8\.0 101\.2L160\.0 8\.8L312\.0 101\.2$/);
     // A reading that stands alone between two dropouts is a point.
     expect(strip?.querySelector('path')?.getAttribute('d')).toMatch(/^M8\.0 [\d.]+h0\.01M160\.0 [\d.]+h0\.01M312\.0 [\d.]+h0\.01$/);
     expect(strip?.textContent).toContain('3.0 V to 5.0 V; over 0 s to 60 s');
     expect(element.textContent).toContain('watched for 1 min: 3.0 V to 5.0 V, 2 dropouts');
-    const svg = new DOMParser().parseFromString(lineSvg(pictured.watched[0]!.picture!), 'image/svg+xml');
+    const svg = new DOMParser().parseFromString(drawingSvg(pictured.watched[0]!.picture!), 'image/svg+xml');
     expect(svg.querySelector('parsererror')).toBeNull();
     expect(svg.querySelectorAll('path').length).toBe(1);
   });
 });
 
-describe('reportPdf', () => {
+describe('paperPdf', () => {
   it('makes a PDF file of some size, without a network', async () => {
-    const bytes = await reportPdf(report);
+    const { bytes, missing } = await paperPdf(handBackPaper(report));
     expect(String.fromCharCode(...bytes.slice(0, 5))).toBe('%PDF-');
     expect(bytes.length).toBeGreaterThan(5000);
-    const drawn = await reportPdf(pictured);
+    const { bytes: drawn } = await paperPdf(handBackPaper(pictured));
+    expect(missing).toBe('');
     expect(String.fromCharCode(...drawn.slice(0, 5))).toBe('%PDF-');
   });
 });

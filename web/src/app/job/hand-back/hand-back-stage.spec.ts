@@ -3,7 +3,7 @@ import { CardSheets } from '../../sheets/card-sheets';
 import { SheetRepository } from '../../storage/sheet-repository';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { TapeWriter } from '../tape-writer';
-import { BookedStage } from './booked-stage';
+import { BookedStage } from '../stages/booked-stage';
 import { HandBackStage } from './hand-back-stage';
 
 describe('HandBackStage', () => {
@@ -35,7 +35,7 @@ describe('HandBackStage', () => {
     await bench.fill('remark', 'the dim lamp');
     await bench.press(/^Add$/);
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'remark', about: 'left-alone', text: 'the dim lamp' }));
-    expect(bench.element.querySelector('app-report-view')?.textContent).toContain('the dim lamp');
+    expect(bench.element.querySelector('app-paper-view')?.textContent).toContain('the dim lamp');
   });
   it('takes the sheets of the card along with the job, unless they are left out or very large', async () => {
     const repository = TestBed.inject(SheetRepository);

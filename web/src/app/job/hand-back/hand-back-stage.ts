@@ -4,20 +4,21 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { beforeHandBack, labourClock, type NotYet, type Report } from '@amber-relay/core/job';
+import { beforeHandBack, labourClock, type NotYet } from '@amber-relay/core/job';
+import { paperHtml } from '@amber-relay/core/paper';
 import { ofKind, type EntryOf } from '@amber-relay/core/tape';
 import { CoreError } from '@amber-relay/core/errors';
 import { stageNames } from '@amber-relay/core/words';
 import { ArchiveService } from '../../storage/archive-service';
-import { JobRepository } from '../../storage/job-repository';
 import { CardSheets } from '../../sheets/card-sheets';
 import { Clock } from '../../ui/clock';
 import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
-import { reportOf } from '../print/report-of';
-import { ReportView } from '../print/report-view';
+import { PaperView } from '../print/paper-view';
+import { HandBackViews } from './hand-back-views';
+import { SheetOnBench } from './sheet-on-bench';
 import { saveFile } from '../../ui/save-file';
 
 /** Sheets up to so many bytes come along with a job of themselves. */
@@ -27,18 +28,23 @@ const mostSheets = 30_000_000;
 @Component({
   selector: 'app-hand-back-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, DecimalPipe, Field, FormsModule, MatButton, MatIcon, RouterLink, ReportView],
+  imports: [Choice, DecimalPipe, Field, FormsModule, HandBackViews, MatButton, MatIcon, RouterLink, PaperView],
+  providers: [SheetOnBench],
   template: `
     <header class="head">
       <h1>Hand back</h1>
-      <span class="grow"></span>
+      <app-hand-back-views />
+    </header>
+    <div class="head">
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
+      <button mat-stroked-button (click)="html()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as HTML</button>
       <a mat-stroked-button [routerLink]="['/job', job.jobId(), 'hand-back', 'print']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
+      <span class="grow"></span>
       @if (finished() || !notYet().length) {
         <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
       }
-    </header>
+    </div>
     <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
       @if (notYet().length && !finished()) {
         <section class="attention not-yet" aria-labelledby="not-yet">
@@ -69,6 +75,9 @@ const mostSheets = 30_000_000;
       @if (failed()) {
         <p class="attention" role="alert">{{ failed() }}</p>
       }
+      @if (note()) {
+        <p class="attention" role="status">{{ note() }}</p>
+      }
       <form class="remark" (ngSubmit)="add()" aria-label="Remark for the sheet">
         <app-choice label="What kind of remark?" [options]="kinds" [(value)]="about" />
         <app-field label="Remark" [unseen]="true" class="grow">
@@ -83,12 +92,12 @@ const mostSheets = 30_000_000;
         </app-field>
         <button mat-stroked-button type="submit" [disabled]="!text().trim()">Add</button>
       </form>
-      @if (report(); as r) {
-        <app-report-view [report]="r" />
+      @if (sheet.paper(); as paper) {
+        <app-paper-view [paper]="paper" [images]="sheet.images()" />
       }
     </div>
   `,
-  styleUrl: './stage.scss',
+  styleUrl: '../stages/stage.scss',
   styles: `
     .sheets {
       justify-self: start;
@@ -118,7 +127,6 @@ const mostSheets = 30_000_000;
 export class HandBackStage {
   protected readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
-  private readonly jobs = inject(JobRepository);
   private readonly archives = inject(ArchiveService);
   private readonly sheets = inject(CardSheets, { optional: true });
   protected readonly sheetBytes = computed(() => (this.sheets?.files() ?? []).reduce((sum, file) => sum + file.size, 0));
@@ -128,20 +136,18 @@ export class HandBackStage {
     { value: 'done', name: 'Done' },
     { value: 'left-alone', name: 'Left alone' },
     { value: 'watch-for', name: 'Watch for' },
+    { value: 'warranty', name: 'Warranty' },
+    { value: 'consent', name: 'Consent' },
   ] as const;
   protected readonly about = signal<EntryOf<'remark'>['about']>('watch-for');
   protected readonly text = signal('');
   protected readonly busy = signal(false);
   protected readonly failed = signal('');
+  /** What is to be known of the file that was made. */
+  protected readonly note = signal('');
   protected readonly finished = computed(() => ofKind(this.job.stood(), 'handed-back').length > 0);
   private readonly clock = inject(Clock);
-  /** The sheet as it stands this minute: the price follows labour that runs. */
-  protected readonly report = computed(() => this.reportAt(this.clock.minute()));
-  private reportAt(nowMs: number, tape = this.job.tape()): Report | null {
-    const file = this.job.file();
-    const shop = this.job.settings();
-    return file && shop ? reportOf(file, tape, shop, nowMs) : null;
-  }
+  protected readonly sheet = inject(SheetOnBench);
   /** What is not right yet; it may be handed back all the same, with a reason. */
   protected readonly notYet = computed((): readonly NotYet[] => {
     const file = this.job.file();
@@ -159,11 +165,25 @@ export class HandBackStage {
 
   protected async pdf(): Promise<void> {
     await this.during(async () => {
-      // What was entered a moment ago is on the sheet, though the screen has not read it again.
-      const report = this.reportAt(this.clock.now().getTime(), await this.jobs.tape(this.job.jobId()));
-      if (!report) return;
-      const { reportPdf } = await import('../print/report-pdf');
-      saveFile(`job-${report.job.number}-hand-back.pdf`, await reportPdf(report), 'application/pdf');
+      const made = await this.sheet.made();
+      if (!made) return;
+      const { paperPdf } = await import('../print/paper-pdf');
+      const { bytes, missing } = await paperPdf(made.paper, made.images);
+      saveFile(`job-${made.number}-hand-back.pdf`, bytes, 'application/pdf');
+      if (missing)
+        this.note.set(
+          `The PDF has no sign for ${missing}, and a question mark in its place. Print the sheet, or take it as HTML: they have it.`,
+        );
+    }, 'The sheet could not be made.');
+  }
+
+  protected async html(): Promise<void> {
+    await this.during(async () => {
+      const made = await this.sheet.made();
+      if (!made) return;
+      const { htmlFaces } = await import('../print/html-faces');
+      const html = paperHtml(made.paper, { images: made.images, faces: htmlFaces(JSON.stringify(made.paper)) });
+      saveFile(`job-${made.number}-hand-back.html`, new Blob([html]), 'text/html');
     }, 'The sheet could not be made.');
   }
 
@@ -177,6 +197,7 @@ export class HandBackStage {
   private async during(act: () => Promise<void>, says: string): Promise<void> {
     this.busy.set(true);
     this.failed.set('');
+    this.note.set('');
     try {
       await this.writer.settled();
       await act();
@@ -190,10 +211,16 @@ export class HandBackStage {
   protected async handBack(): Promise<void> {
     const now = this.clock.now().getTime();
     const reason = this.reason().trim();
-    const total = this.reportAt(now)?.price.totalMinor ?? 0;
+    const total = this.sheet.reportAt(now)?.price.totalMinor ?? 0;
+    const shop = this.job.settings();
+    const terms = shop && {
+      ratePerHourMinor: shop.ratePerHourMinor,
+      taxPercent: shop.taxPercent,
+      ...(shop.warrantyDays === undefined ? {} : { warrantyDays: shop.warrantyDays }),
+    };
     await this.writer.keepAll([
       ...(labourClock(this.job.tape(), now).running ? [{ kind: 'labour' as const, act: 'stop' as const }] : []),
-      { kind: 'handed-back', totalMinor: total, ...(reason ? { text: `all the same: ${reason}` } : {}) },
+      { kind: 'handed-back', totalMinor: total, ...(reason ? { text: `all the same: ${reason}` } : {}), ...(terms ? { terms } : {}) },
     ]);
   }
 }
