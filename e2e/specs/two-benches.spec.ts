@@ -117,3 +117,90 @@ test('two benches are joined through files: jobs, tapes and stock come together,
   await a.context().close();
   await b.context().close();
 });
+
+/** The files of the folder that stands in for one that both reach, as `data:` addresses by their names. */
+const filesOf = (page: Page): Promise<Record<string, string>> =>
+  page.evaluate(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('shared', { create: true });
+    const found: Record<string, string> = {};
+    for await (const entry of (folder as FileSystemDirectoryHandle & { values(): AsyncIterable<FileSystemHandle> }).values()) {
+      const file = await (entry as FileSystemFileHandle).getFile();
+      found[entry.name] = await new Promise((resolve, reject) => {
+        const reader = new FileReader();
+        reader.onload = () => resolve(String(reader.result));
+        reader.onerror = () => reject(new Error(entry.name));
+        reader.readAsDataURL(file);
+      });
+    }
+    return found;
+  });
+
+/** Lays the files of one bench into the folder of the other, as a disk that both reach would. */
+async function carried(from: Page, to: Page): Promise<void> {
+  await to.evaluate(
+    async (files) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('shared', { create: true });
+      for (const [name, url] of Object.entries(files)) {
+        const bytes = Uint8Array.from(atob(url.slice(url.indexOf(',') + 1)), (sign) => sign.charCodeAt(0));
+        const out = await (await folder.getFileHandle(name, { create: true })).createWritable();
+        await out.write(bytes);
+        await out.close();
+      }
+    },
+    await filesOf(from),
+  );
+}
+
+test('two benches exchange through a folder that both reach: one press each, and what is not whole changes nothing', async ({
+  browser,
+}) => {
+  const part = '22 pF NP0';
+  const [a, b] = [await bench(browser), await bench(browser)];
+  for (const page of [a, b])
+    await page.addInitScript(() => {
+      (window as unknown as { showDirectoryPicker: unknown }).showDirectoryPicker = async () =>
+        (await navigator.storage.getDirectory()).getDirectoryHandle('shared', { create: true });
+    });
+  const exchange = async (page: Page): Promise<void> => {
+    await page.goto('/archive');
+    const panel = page.locator('app-shared-panel');
+    const choose = panel.getByRole('button', { name: 'Choose the folder' });
+    const now = panel.getByRole('button', { name: 'Exchange now' });
+    await expect(choose.or(now)).toBeVisible();
+    if (await choose.isVisible()) await choose.click();
+    await now.click();
+    await expect(panel.getByText('This shop lies there for the others now.')).toBeVisible();
+  };
+  await openJob(a, 409, 'parts');
+  const before = await held(a, part);
+  await new JobPage(a).type('fit c31 from a3 x2');
+  await openJob(b, 409, 'parts');
+  await new JobPage(b).type('fit c31 from a3');
+
+  await exchange(a);
+  await expect(a.getByText('No other bench has laid its shop there yet.')).toBeVisible();
+  await carried(a, b);
+  await exchange(b);
+  await expect(
+    b
+      .locator('app-shared-panel')
+      .getByText(/and .* are .* together/)
+      .first(),
+  ).toBeVisible();
+  await carried(b, a);
+  // A third that is cut short is told, and the others go on.
+  await a.evaluate(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('shared');
+    const out = await (await folder.getFileHandle('bench-torn.zip', { create: true })).createWritable();
+    await out.write('PK');
+    await out.close();
+  });
+  await exchange(a);
+  await expect(a.locator('app-shared-panel')).toContainText('bench-torn.zip');
+  const [ofA, ofB] = [await held(a, part), await held(b, part)];
+  expect(ofA).toEqual(ofB);
+  expect(ofA.count).toBe(before.count - 3);
+  expect(Object.keys(await filesOf(a)).length).toBe(3);
+  await a.context().close();
+  await b.context().close();
+});

@@ -139,6 +139,10 @@ export const stockItemSchema = z.object({
   successor: z.string().optional(),
   /** Where it comes from; bought where it is left out. */
   origin: z.enum(stockOrigins).optional(),
+  /** Its legs or wires, as one writes them: `EBC`, or `1 gate, 2 drain, 3 source`. */
+  legs: z.string().max(2000).optional(),
+  /** What its data sheet rates: `vceo 40V, ic 200mA`. */
+  ratings: z.string().max(2000).optional(),
   /** The job for which it lies here, such as what the owner brought. */
   forJob: z.uuid().optional(),
   offers: z.array(offerSchema).optional(),

@@ -22,6 +22,8 @@ const heads: Readonly<Record<keyof StockLine, RegExp>> = {
   lot: /^(lot|batch|date code)/i,
   successor: /^(successor|replaced by|superseded)/i,
   origin: /^origin/i,
+  legs: /^(legs|pins|pin-?out)/i,
+  ratings: /^ratings?/i,
 };
 /** The order in which they stand where the first line does not name them. */
 const usual = [
@@ -36,6 +38,8 @@ const usual = [
   'lot',
   'successor',
   'origin',
+  'legs',
+  'ratings',
 ] as const;
 
 const readWhole = (text: string): number | undefined => {
@@ -87,6 +91,8 @@ export function readStockLines(text: string): StockRead {
         ...(cell('lot') ? { lot: cell('lot') } : {}),
         ...(cell('successor') ? { successor: cell('successor') } : {}),
         ...(origin ? { origin } : {}),
+        ...(cell('legs') ? { legs: cell('legs') } : {}),
+        ...(cell('ratings') ? { ratings: cell('ratings') } : {}),
       });
   });
   return { items, problems };
@@ -105,6 +111,8 @@ export const stockColumns = [
   'lot',
   'successor',
   'origin',
+  'legs',
+  'ratings',
 ] as const;
 export const stockRow = (item: StockItem): Readonly<Record<string, string | number>> => ({
   part: item.part,
@@ -118,4 +126,6 @@ export const stockRow = (item: StockItem): Readonly<Record<string, string | numb
   lot: item.lot ?? '',
   successor: item.successor ?? '',
   origin: item.origin ?? '',
+  legs: item.legs ?? '',
+  ratings: item.ratings ?? '',
 });

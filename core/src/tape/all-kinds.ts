@@ -35,6 +35,7 @@ import { signOff } from './kinds/sign-off';
 import { soak } from './kinds/soak';
 import { stage } from './kinds/stage';
 import { strike } from './kinds/strike';
+import { substitute } from './kinds/substitute';
 import { sweep } from './kinds/sweep';
 import { sum } from './kinds/sum';
 import { talk } from './kinds/talk';
@@ -64,6 +65,7 @@ export const allKinds = [
   putBack,
   proof,
   listed,
+  substitute,
   fit,
   adjustment,
   modification,

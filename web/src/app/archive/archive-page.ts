@@ -13,6 +13,7 @@ import { wasTold } from '../storage/write-gate';
 import { CopyPanel } from './copy-panel';
 import { ImportPanel } from './import-panel';
 import { SettingsForm } from './settings-form';
+import { SharedPanel } from './shared-panel';
 import { SheetForm } from './sheet-form';
 import { saveFile } from '../ui/save-file';
 
@@ -22,7 +23,7 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
 @Component({
   selector: 'app-archive-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CopyPanel, ImportPanel, MatButton, MatIcon, SettingsForm, SheetForm],
+  imports: [CopyPanel, ImportPanel, MatButton, MatIcon, SettingsForm, SharedPanel, SheetForm],
   template: `
     <div class="page" tabindex="0" role="group" aria-label="Archive">
       <header><h1>Archive</h1></header>
@@ -48,8 +49,9 @@ const megabytes = (bytes: number): string => (bytes >= 1e9 ? `${(bytes / 1e9).to
           <p>{{ room() }}</p>
           <p class="quiet">{{ kept() }}</p>
         </section>
-        <app-import-panel class="panel" />
+        <app-import-panel #importing class="panel" />
         <app-copy-panel class="panel" />
+        <app-shared-panel class="panel" (asked)="importing.show($event.name, $event.plan)" />
         <section class="panel">
           <h2>The program</h2>
           <p>Version {{ program }}. It reads files of formats 1 to {{ format }}, and writes {{ format }}.</p>

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { Router } from '@angular/router';
@@ -125,6 +125,7 @@ import { Choice } from '../ui/choice';
 export class ImportPanel {
   protected readonly archives = inject(ArchiveService);
   private readonly router = inject(Router);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly busy = signal('');
   protected readonly name = signal('');
   protected readonly plan = signal<ImportPlan | null>(null);
@@ -152,17 +153,28 @@ export class ImportPanel {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    this.plan.set(null);
-    this.failure.set(null);
-    this.done.set('');
-    this.answers.set({});
-    this.way.set('join');
-    this.name.set(file.name);
+    this.begin(file.name);
     await this.during('Checking the file…', async () => {
       const plan = await this.archives.plan(file);
       if (isFailure(plan)) this.failure.set(plan);
       else this.plan.set(plan);
     });
+  }
+
+  private begin(name: string): void {
+    this.plan.set(null);
+    this.failure.set(null);
+    this.done.set('');
+    this.answers.set({});
+    this.way.set('join');
+    this.name.set(name);
+  }
+
+  /** Shows what a file that was checked elsewhere would change, to be answered here. */
+  show(name: string, plan: ImportPlan): void {
+    this.begin(name);
+    this.plan.set(plan);
+    this.host.scrollIntoView({ block: 'start' });
   }
 
   protected async carryOut(plan: ImportPlan): Promise<void> {

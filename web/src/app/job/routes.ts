@@ -36,6 +36,11 @@ export const routes: Routes = [
       { path: 'test/keying', title: 'One keying', loadComponent: () => import('./stages/over-stage').then((m) => m.OverStage) },
       { path: 'test/sound', title: 'Sound', loadComponent: () => import('./stages/sound-stage').then((m) => m.SoundStage) },
       {
+        path: 'parts/substitute',
+        title: 'Substitute',
+        loadComponent: () => import('./parts/substitute-view').then((m) => m.SubstituteView),
+      },
+      {
         path: 'hand-back/pictures',
         title: 'Pictures of the sheet',
         loadComponent: () => import('./hand-back/pictures-view').then((m) => m.PicturesView),

@@ -23,7 +23,10 @@ import { Choice, type ChoiceOption } from '../ui/choice';
 import { Field } from '../ui/field';
 
 type Typed = Readonly<
-  Record<'part' | 'kind' | 'quantity' | 'price' | 'drawer' | 'supplier' | 'cost' | 'minimum' | 'lot' | 'successor' | 'job', string>
+  Record<
+    'part' | 'kind' | 'quantity' | 'price' | 'drawer' | 'supplier' | 'cost' | 'minimum' | 'lot' | 'successor' | 'job' | 'legs' | 'ratings',
+    string
+  >
 >;
 
 const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 0 && count <= largestQuantity;
@@ -127,6 +130,8 @@ export class StockForm {
     { name: 'lot', title: 'Lot or date code', sample: '' },
     { name: 'successor', title: 'Replaced by', sample: '' },
     { name: 'job', title: 'Only for job', sample: '' },
+    { name: 'legs', title: 'Legs or wires', sample: 'EBC' },
+    { name: 'ratings', title: 'Ratings', sample: 'vceo 40V, ic 200mA' },
   ] as const;
   /** The item that is open. What is typed stays while the item changes elsewhere. */
   private readonly opened = computed(() => this.item()?.id);
@@ -158,6 +163,8 @@ export class StockForm {
       minimum: item?.minimum ? String(item.minimum) : '',
       lot: item?.lot ?? '',
       successor: item?.successor ?? '',
+      legs: item?.legs ?? '',
+      ratings: item?.ratings ?? '',
       job: item?.forJob ? String(this.jobs().find(({ id }) => id === item.forJob)?.number ?? 'handed back') : '',
     };
   }
@@ -200,7 +207,7 @@ export class StockForm {
       text.trim(),
     );
     const id = this.item()?.id ?? crypto.randomUUID();
-    const [lot, successor] = [typed.lot.trim(), typed.successor.trim()];
+    const [lot, successor, legs, ratings] = [typed.lot, typed.successor, typed.legs, typed.ratings].map((text) => text.trim());
     await this.done(() =>
       this.changes.saveStock([
         {
@@ -209,6 +216,8 @@ export class StockForm {
           ...(minimum ? { minimum } : {}),
           ...(lot ? { lot } : {}),
           ...(successor ? { successor } : {}),
+          ...(legs ? { legs } : {}),
+          ...(ratings ? { ratings } : {}),
           ...(this.origin() === 'bought' ? {} : { origin: this.origin() }),
           ...(forJob ? { forJob } : {}),
           ...(this.offers().length ? { offers: [...this.offers()] } : {}),

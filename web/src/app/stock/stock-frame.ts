@@ -61,6 +61,7 @@ export class StockFrame {
       { path: '/stock', name: 'Drawers', count: 0 },
       { path: '/stock/order', name: 'To order', count: stock && orders && jobs ? needsOf(jobs, stock, orders).length : 0 },
       { path: '/stock/orders', name: 'Orders', count: orders?.filter((order) => !isSettled(order)).length ?? 0 },
+      { path: '/stock/legs', name: 'Legs and wires', count: 0 },
     ];
   });
 }

@@ -1,7 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { doubleReadings, type DoubleReading } from '@amber-relay/core/job';
 import type { Instrument } from '@amber-relay/core/measure';
-import { ofKind, standing } from '@amber-relay/core/tape';
+import { plainName } from '@amber-relay/core/line';
+import type { SubstituteKept, UsedBefore } from '@amber-relay/core/parts';
+import { ofKind, standing, type EntryOf, type TapeEntry } from '@amber-relay/core/tape';
 import { from, map, type Observable } from 'rxjs';
 import { BenchDatabase } from './bench-database';
 import { JobRepository } from './job-repository';
@@ -33,6 +35,53 @@ export class JobHistory {
       const all = doubleReadings(file.card, standing(await this.jobs.tape(id)), instruments);
       found.push(...all.map((each) => ({ ...each, job: file.row.number })));
     }
+    return found;
+  }
+
+  /** All comparisons of parts that were kept, with their jobs, the oldest first. */
+  async substitutes(): Promise<readonly SubstituteKept[]> {
+    const entries = (await this.db.tape.filter(({ kind }) => kind === 'substitute').toArray()) as EntryOf<'substitute'>[];
+    const stood = await this.standingOf(entries);
+    const jobs = await this.db.jobs.bulkGet(stood.map(({ jobId }) => jobId));
+    return stood.flatMap((entry, k) => {
+      const job = jobs[k]?.number;
+      return job === undefined ? [] : [{ entry, job }];
+    });
+  }
+
+  /** Each time that one part was put in the place of another, and how it went: whether the set came back for the same place. */
+  async usedBefore(original: string, candidate: string, exceptJob: string): Promise<readonly UsedBefore[]> {
+    const [was, is] = [plainName(original), plainName(candidate)];
+    if (!was || !is) return [];
+    const fits = (await this.db.tape.filter(({ kind }) => kind === 'fit').toArray()) as EntryOf<'fit'>[];
+    const stood = await this.standingOf(fits);
+    const jobs = new Map(
+      (await this.db.jobs.bulkGet([...new Set(stood.map(({ jobId }) => jobId))])).flatMap((job) => (job ? [[job.id, job]] : [])),
+    );
+    return stood.flatMap((fit) => {
+      const job = jobs.get(fit.jobId);
+      if (!job || job.id === exceptJob || plainName(fit.oldPart) !== was || plainName(fit.newPart) !== is) return [];
+      const again = stood.some((other) => {
+        const later = jobs.get(other.jobId);
+        return later && later.setId === job.setId && later.number > job.number && other.designator === fit.designator;
+      });
+      return [
+        {
+          job: job.number,
+          designator: fit.designator,
+          on: fit.at.slice(0, 10),
+          went: again ? ('came-back' as const) : job.summary.finished ? ('held' as const) : ('in-hand' as const),
+        },
+      ];
+    });
+  }
+
+  /** Those of some entries that stand: none that was struck. */
+  private async standingOf<T extends TapeEntry>(entries: readonly T[]): Promise<readonly T[]> {
+    const found: T[] = [];
+    const ids = new Set(entries.map(({ id }) => id));
+    for (const jobId of new Set(entries.map((entry) => entry.jobId)))
+      found.push(...(standing(await this.jobs.tape(jobId)).filter(({ id }) => ids.has(id)) as T[]));
     return found;
   }
 

@@ -5,7 +5,7 @@ import { partOf } from '@amber-relay/core/card';
 import { agedBeside, ownerMessage } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import { moneyText } from '@amber-relay/core/money';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { JobOnBench } from '../job-on-bench';
 import { Clock } from '../../ui/clock';
 import { LineOffer } from '../line-offer';
@@ -21,11 +21,12 @@ import { ProofCaution } from './proof-caution';
 @Component({
   selector: 'app-parts-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, PartsForm, PartsList, ProofCaution],
+  imports: [MatButton, PartsForm, PartsList, ProofCaution, RouterLink],
   template: `
     <header class="head">
       <h1>Parts</h1>
       <span class="quiet grow">Prove the part before it is changed; look for the cause as well as the casualty.</span>
+      <a mat-stroked-button [routerLink]="['/job', job.jobId(), 'parts', 'substitute']">Compare a substitute</a>
     </header>
     <div class="body stack">
       <app-proof-caution />
@@ -125,7 +126,7 @@ import { ProofCaution } from './proof-caution';
   `,
 })
 export class PartsStage {
-  private readonly job = inject(JobOnBench);
+  protected readonly job = inject(JobOnBench);
   protected readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
   protected readonly line = inject(LineOffer);

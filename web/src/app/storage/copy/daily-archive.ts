@@ -2,7 +2,7 @@ import { inject, Injectable, Injector, signal } from '@angular/core';
 import { interval, startWith } from 'rxjs';
 import { Notices } from '../../ui/notices';
 import { DATABASE_NAME, realShop } from '../database-name';
-import { askLeave, canChooseFolder, chooseFolder, forgetFolder } from './copy-folder';
+import { askLeave, canChooseFolder, chooseFolder, forgetFolder } from './folder-chosen';
 import { SecondCopy } from './second-copy';
 
 const hourMs = 3_600_000;

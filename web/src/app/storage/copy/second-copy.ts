@@ -4,7 +4,7 @@ import { Notices } from '../../ui/notices';
 import type { WriteMark } from '../bench-database';
 import { DATABASE_NAME } from '../database-name';
 import type { Change } from '../recorded-changes';
-import { knownFolder } from './copy-folder';
+import { knownFolder } from './folder-chosen';
 import type { CopyApi, CopyOffer } from './copy.worker';
 import { tellingWhenMissing } from '../../ui/worker-code';
 

@@ -1,4 +1,4 @@
-/** The folder that the user chose for copies, kept apart from the shop's own store. */
+/** The folders that the user chose, for copies or to be shared, kept apart from the store of the shop. */
 const name = 'amber-relay-folder';
 interface Picker {
   showDirectoryPicker?: (options: { id: string; mode: 'readwrite' }) => Promise<FileSystemDirectoryHandle>;
