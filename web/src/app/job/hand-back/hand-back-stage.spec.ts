@@ -45,12 +45,11 @@ describe('HandBackStage', () => {
         new Blob(['x']),
         [],
       );
-    expect(bench.element.textContent).not.toContain('takes its sheets along');
+    expect(bench.element.textContent).not.toContain('with sheets,');
     bench.get(CardSheets).card.set(bench.job.card());
     await add(1, 200_000);
     await bench.settle();
-    const chip = (): Element =>
-      [...bench.element.querySelectorAll('button')].find((b) => b.textContent.includes('takes its sheets along'))!;
+    const chip = (): Element => [...bench.element.querySelectorAll('button')].find((b) => b.textContent.includes('with sheets,'))!;
     expect(chip().textContent).toContain('0.2 MB');
     expect(chip().getAttribute('aria-pressed')).toBe('true');
     await add(2, 90_000_000);

@@ -34,15 +34,20 @@ const mostSheets = 30_000_000;
     <header class="head">
       <h1>Hand back</h1>
       <app-hand-back-views />
+      <span class="grow"></span>
+      @if (finished() || !notYet().length) {
+        <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
+      }
     </header>
     <div class="head">
       <button mat-stroked-button (click)="pdf()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as PDF</button>
       <button mat-stroked-button (click)="html()" [disabled]="busy()"><mat-icon svgIcon="download" />Sheet as HTML</button>
       <a mat-stroked-button [routerLink]="['/job', job.jobId(), 'hand-back', 'print']"><mat-icon svgIcon="print" />Print</a>
       <button mat-stroked-button (click)="archive()" [disabled]="busy()"><mat-icon svgIcon="archive" />Job as a file</button>
-      <span class="grow"></span>
-      @if (finished() || !notYet().length) {
-        <button mat-flat-button (click)="handBack()" [disabled]="finished()">{{ finished() ? 'Handed back' : 'Hand back' }}</button>
+      @if (sheetBytes()) {
+        <button class="chip sheets" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
+          with sheets, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
+        </button>
       }
     </div>
     <div class="body stack" tabindex="0" role="group" aria-label="Hand-back sheet">
@@ -66,11 +71,6 @@ const mostSheets = 30_000_000;
             <button mat-flat-button type="submit" [disabled]="!reason().trim()">Hand back</button>
           </form>
         </section>
-      }
-      @if (sheetBytes()) {
-        <button class="chip sheets" [attr.aria-pressed]="withSheets()" (click)="withSheets.set(!withSheets())">
-          The file takes its sheets along, {{ sheetBytes() / 1e6 | number: '1.1-1' }} MB
-        </button>
       }
       @if (failed()) {
         <p class="attention" role="alert">{{ failed() }}</p>
@@ -99,10 +99,6 @@ const mostSheets = 30_000_000;
   `,
   styleUrl: '../stages/stage.scss',
   styles: `
-    .sheets {
-      justify-self: start;
-      align-self: flex-start;
-    }
     .not-yet li {
       display: flex;
       gap: 10px;
