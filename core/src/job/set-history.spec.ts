@@ -77,5 +77,7 @@ describe('a visit', () => {
     });
     expect(JSON.stringify(made)).not.toContain('Marrow');
   });
+  it('does not name the owner, though a line of it did', () =>
+    expect(of(['watch what Marrow heard, and marrow’s aerial']).says).toBe('watch: what the owner heard, and the owner’s aerial'));
   it('that came to nothing says so', () => expect(of([]).says).toBe('looked at, nothing done'));
 });

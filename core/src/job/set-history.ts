@@ -18,7 +18,16 @@ const bytesOf = (text: string): number => new TextEncoder().encode(text).length;
 const flat = (text: string): string => text.replace(/\s+/g, ' ').replaceAll('|', '/').trim();
 const shortened = (text: string, most: number): string => (text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`);
 
-/** What a visit leaves to say: what was the cause, what was done and renewed, what is changed, left and to be watched. The owner is not named. */
+/** A text without the name of the owner, or a part of it. */
+function unnamed(text: string, name: string): string {
+  const words = [name, ...name.split(/[\s,.;&]+/).filter((part) => part.length > 2)].filter(Boolean);
+  return words.reduce((now, word) => {
+    const found = word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+    return now.replace(new RegExp(`(?<![\\p{L}\\d])${found}(?![\\p{L}\\d])`, 'giu'), 'the owner');
+  }, text);
+}
+
+/** What a visit leaves to say: what was the cause, what was done and renewed, what is left and to be watched. The owner is not named. */
 export function visitOf(report: Report, tape: readonly TapeEntry[]): SetVisit {
   const { job, shop, causes, done, parts, watchFor, leftAlone, toDo } = report;
   const back = ofKind(standing(tape), 'handed-back').at(-1);
@@ -35,7 +44,7 @@ export function visitOf(report: Report, tape: readonly TapeEntry[]): SetVisit {
     on: back ? dayOfEntry(back) : job.bookedInAt.slice(0, 10),
     shop: shortened(flat(shop.name), 60),
     job: job.number,
-    says: shortened(flat(says.join('; ')) || 'looked at, nothing done', mostOfVisit),
+    says: shortened(flat(unnamed(says.join('; '), report.customer.name)) || 'looked at, nothing done', mostOfVisit),
   };
 }
 
