@@ -31,6 +31,7 @@ export interface StageView {
   styles: `
     nav {
       display: flex;
+      flex-wrap: wrap;
       gap: 6px;
     }
     .chip {
