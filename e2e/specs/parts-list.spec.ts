@@ -143,7 +143,7 @@ test('an approval raises the limit, answers what was asked, and stands on the sh
   await job.type('approved go ahead at 140, by phone');
   await expect(area.getByText('The job still waits for an answer')).toBeHidden();
   const text = await pdfText(await (await job.download('Sheet as PDF')).path());
-  expect(text).toMatch(/Agreed \d{4}-\d\d-\d\d, approved, by phone: go ahead at 140; limit \S+ 140\.00/);
+  expect(text).toMatch(/Agreed [A-Z]\w\w \d{1,2} [A-Z]\w\w \d{4}, approved, by phone: go ahead at 140; limit \S+ 140\.00/);
   expect(text).toMatch(/Limit agreed: \S+ 140\.00/);
   await job.open('Book in');
   await expect(area.getByText('140.00, agreed since it was booked in')).toBeVisible();
