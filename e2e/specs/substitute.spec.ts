@@ -24,6 +24,11 @@ test('a part of a set without a card is held against a substitute, and what was 
   await page.getByLabel('Legs of what was in').fill('GDS');
   await page.getByLabel('Legs of what may stand for it').fill('1 gate, 2 source, 3 drain');
   await expect(page.getByText('Mind: the legs are crossed: 2 is source, not drain; 3 is drain, not source.')).toBeVisible();
+  // What is typed stays while one looks elsewhere.
+  await job.open('Safety', 'Safety and cold checks');
+  await job.open('Parts');
+  await page.getByRole('link', { name: 'Compare a substitute' }).click();
+  await expect(page.getByLabel('What may stand for it', { exact: true })).toHaveValue('SR-4401');
   await page.getByRole('button', { name: 'Keep it as evidence' }).click();
   await expect(job.rows().last()).toContainText('substitute SR-4401 for SR-2201');
 

@@ -35,7 +35,7 @@ export { countedAt, joinCounts, type JoinedCount } from './stock-counts';
 export { stockMoves } from './stock-moves';
 export { historyText, joinVisits, readHistory, visitOf, type LabelRead } from './set-history';
 export type { SetVisit } from './set-visit';
-export { sheetPictures, type SheetPicture } from './sheet-pictures';
+export { sheetPictures, struckPictures, type SheetPicture } from './sheet-pictures';
 export { agreedLimit } from './talks';
 export { apartOpen, stillOff, takenApart, type ApartStep } from './taken-apart';
 export { foundLines, problems, type FoundLine, type Problem } from './work-lines';

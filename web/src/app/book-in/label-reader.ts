@@ -37,22 +37,6 @@ import { codeInPicture } from './code-in-picture';
       gap: 8px;
       align-items: center;
     }
-    label.chip {
-      display: inline-flex;
-      align-items: center;
-      cursor: pointer;
-      position: relative;
-    }
-    label.chip input {
-      position: absolute;
-      width: 1px;
-      height: 1px;
-      opacity: 0;
-    }
-    label.chip:focus-within {
-      outline: 3px solid var(--ar-focus);
-      outline-offset: 2px;
-    }
   `,
 })
 export class LabelReader {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { switchMap } from 'rxjs';
+import { struckPictures } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import type { ShownAs } from '@amber-relay/core/words';
 import { readPhoto } from '../../book-in/read-photo';
@@ -117,12 +118,7 @@ export class PicturesView {
   ];
   private readonly latest = computed(() => new Map(ofKind(this.job.stood(), 'shown').map((entry) => [entry.attachment, entry])));
   protected readonly pictures = computed(() => {
-    const own = ofKind(this.job.stood(), 'picture');
-    const struck = new Set(
-      ofKind(this.job.tape(), 'picture').flatMap(({ attachment }) =>
-        own.some((entry) => entry.attachment === attachment) ? [] : [attachment],
-      ),
-    );
+    const struck = struckPictures(this.job.tape());
     return this.rows()
       .filter(({ id }) => !struck.has(id))
       .map(({ id, name }) => {

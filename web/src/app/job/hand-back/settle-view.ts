@@ -1,16 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import { handOverWords, priceTable } from '@amber-relay/core/paper';
+import { priceTable } from '@amber-relay/core/paper';
 import { moneyText, parseMoney } from '@amber-relay/core/money';
 import type { TapeBody } from '@amber-relay/core/tape';
 import { chargeActs, chargeNames, paidActs, paidNames, type ChargeAct, type PaidAct } from '@amber-relay/core/words';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Field } from '../../ui/field';
-import { JobOnBench } from '../job-on-bench';
 import { PaperTableView } from '../print/paper-table';
 import { TapeWriter } from '../tape-writer';
 import { HandBackViews } from './hand-back-views';
+import { SettleDraft } from './settle-draft';
 import { SheetOnBench } from './sheet-on-bench';
 import { SignatureBox } from './signature-box';
 
@@ -60,10 +60,16 @@ type Act = ChargeAct | PaidAct;
           <p class="done">Signed by {{ one.who }}: {{ one.text }}</p>
         }
         <app-field label="What is signed">
-          <textarea class="box" name="words" rows="2" [ngModel]="words()" (ngModelChange)="words.set($event)"></textarea>
+          <textarea class="box" name="words" rows="2" [ngModel]="draft.wordsNow()" (ngModelChange)="draft.words.set($event)"></textarea>
         </app-field>
         <app-field label="Whose name" [refusal]="nameless()">
-          <input class="box" name="who" [ngModel]="who()" (ngModelChange)="who.set($event); nameless.set('')" autocomplete="off" />
+          <input
+            class="box"
+            name="who"
+            [ngModel]="draft.whoNow()"
+            (ngModelChange)="draft.who.set($event); nameless.set('')"
+            autocomplete="off"
+          />
         </app-field>
         <app-signature-box (written)="strokes.set($event)" />
         <div class="acts">
@@ -107,7 +113,6 @@ type Act = ChargeAct | PaidAct;
   `,
 })
 export class SettleView {
-  private readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
   private readonly sheet = inject(SheetOnBench);
   private readonly box = viewChild.required(SignatureBox);
@@ -121,10 +126,11 @@ export class SettleView {
     ...paidActs.map((value) => ({ value, name: paidNames[value] })),
     ...chargeActs.map((value) => ({ value, name: chargeNames[value] })),
   ];
-  protected readonly act = signal<Act>('payment');
+  protected readonly draft = inject(SettleDraft);
+  protected readonly act = this.draft.act;
   protected readonly isPaid = computed(() => paidActs.some((act) => act === this.act()));
-  protected readonly sum = signal('');
-  protected readonly text = signal('');
+  protected readonly sum = this.draft.sum;
+  protected readonly text = this.draft.text;
   protected readonly refusal = signal('');
   /** What is still to be paid, offered where a payment is typed. */
   protected readonly open = computed(() => {
@@ -134,10 +140,6 @@ export class SettleView {
       : '';
   });
 
-  private readonly jobId = computed(() => this.job.jobId());
-  protected readonly words = linkedSignal(() => (this.jobId(), handOverWords(this.job.settings()?.paper?.words)));
-  private readonly owner = computed(() => this.job.file()?.customer.name ?? '');
-  protected readonly who = linkedSignal(() => this.owner());
   protected readonly nameless = signal('');
   protected readonly strokes = signal<readonly (readonly number[])[]>([]);
 
@@ -164,9 +166,9 @@ export class SettleView {
   }
 
   protected async keepSignature(): Promise<void> {
-    const who = this.who().trim();
+    const who = this.draft.whoNow().trim();
     if (!who) return this.nameless.set('Write whose name it is.');
     const strokes = this.strokes().map((stroke) => [...stroke]);
-    if (await this.writer.keep({ kind: 'signed', who, text: this.words().trim(), strokes })) this.clear();
+    if (await this.writer.keep({ kind: 'signed', who, text: this.draft.wordsNow().trim(), strokes })) this.clear();
   }
 }

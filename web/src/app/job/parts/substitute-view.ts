@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, resource, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
@@ -23,19 +23,9 @@ import { LegsDrawing } from '../../ui/legs-drawing';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { ListOnBench } from './list-on-bench';
+import { emptySubstitute, SubstituteDraft, type SubstituteTyped } from './substitute-draft';
 
 type Side = 'original' | 'candidate';
-type Typed = Readonly<Record<'designator' | Side | `${Side}Ratings` | `${Side}Legs` | 'text', string>>;
-const nothing: Typed = {
-  designator: '',
-  original: '',
-  candidate: '',
-  originalRatings: '',
-  candidateRatings: '',
-  originalLegs: '',
-  candidateLegs: '',
-  text: '',
-};
 const verdictWords: Readonly<Record<SubstituteVerdict, string>> = {
   same: 'The same in all that is rated',
   better: 'At least as good in all that is rated',
@@ -68,8 +58,7 @@ export class SubstituteView {
   protected readonly betterNames = betterNames;
   protected readonly verdictWords = verdictWords;
 
-  private readonly jobId = computed(() => this.job.jobId());
-  protected readonly typed = linkedSignal<string, Typed>({ source: this.jobId, computation: () => nothing });
+  protected readonly typed = inject(SubstituteDraft).typed;
   private readonly turned = signal<Readonly<Record<string, BetterWhen>>>({});
 
   /** The parts of the job's list, to begin with one of them. */
@@ -119,7 +108,7 @@ export class SubstituteView {
     return !typed && note?.[of] ? `Known from ${note.from.join(', ')}: ${note[of]}` : '';
   }
 
-  protected set(field: keyof Typed, text: string): void {
+  protected set(field: keyof SubstituteTyped, text: string): void {
     this.typed.update((typed) => ({ ...typed, [field]: text }));
     if (field !== 'designator') return;
     // The place says what was in, unless that was typed.
@@ -152,6 +141,6 @@ export class SubstituteView {
       ...(this.before() ? { before: this.before() } : {}),
       ...(text ? { text } : {}),
     });
-    if (kept && this.typed() === typed) this.typed.set(nothing);
+    if (kept && this.typed() === typed) this.typed.set(emptySubstitute);
   }
 }
