@@ -4,6 +4,7 @@ module.exports = {
     ...[
       'errors',
       'chance',
+      'overlay',
       'format',
       'quantity',
       'csv',

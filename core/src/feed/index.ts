@@ -6,3 +6,4 @@ export { keptAsTests, type KeptAsTest } from './kept-as-tests';
 export { cornerFigures, overTold, receiverErrorPpm, type OverTold, type ReceiverSet } from './over-told';
 export { recordedMode } from './recorded-mode';
 export { soundTold, type SoundTold } from './sound-told';
+export { drawerSums, fromDrawers } from './from-drawers';

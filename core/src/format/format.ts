@@ -35,6 +35,7 @@ export const steps: readonly Step[] = [
     },
   },
   { what: 'The hours of those who work at the bench and the wishes of its plan came to the shop.' },
+  { what: 'Quotes came onto the tape, and to an item of stock what each piece measured and what it is made of.' },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

@@ -143,6 +143,10 @@ export const stockItemSchema = z.object({
   legs: z.string().max(2000).optional(),
   /** What its data sheet rates: `vceo 40V, ic 200mA`. */
   ratings: z.string().max(2000).optional(),
+  /** What each of them measured, by which alike ones are found: `1: 101, 2: 118`. */
+  measured: z.string().max(8000).optional(),
+  /** What one of them is made of here, from other items: `2 × 100 Ω 2 W; tag strip`. */
+  madeOf: z.string().max(4000).optional(),
   /** The job for which it lies here, such as what the owner brought. */
   forJob: z.uuid().optional(),
   offers: z.array(offerSchema).optional(),
@@ -174,6 +178,8 @@ export const shopSettingsSchema = z.object({
   wishes: z.array(wishSchema).optional(),
   /** For so many days from the hand-back the work and its parts are warranted; not said where it is left out. */
   warrantyDays: z.number().int().min(1).max(3650).optional(),
+  /** Percent that a part's price lies above what it cost, where nobody typed a price. */
+  markupPercent: z.number().min(0).max(1000).optional(),
   /** How the hand-back sheet is written. */
   paper: paperSettingsSchema.optional(),
 });

@@ -24,6 +24,8 @@ const heads: Readonly<Record<keyof StockLine, RegExp>> = {
   origin: /^origin/i,
   legs: /^(legs|pins|pin-?out)/i,
   ratings: /^ratings?/i,
+  measured: /^measured/i,
+  madeOf: /^made (of|from)/i,
 };
 /** The order in which they stand where the first line does not name them. */
 const usual = [
@@ -40,6 +42,8 @@ const usual = [
   'origin',
   'legs',
   'ratings',
+  'measured',
+  'madeOf',
 ] as const;
 
 const readWhole = (text: string): number | undefined => {
@@ -93,6 +97,8 @@ export function readStockLines(text: string): StockRead {
         ...(origin ? { origin } : {}),
         ...(cell('legs') ? { legs: cell('legs') } : {}),
         ...(cell('ratings') ? { ratings: cell('ratings') } : {}),
+        ...(cell('measured') ? { measured: cell('measured') } : {}),
+        ...(cell('madeOf') ? { madeOf: cell('madeOf') } : {}),
       });
   });
   return { items, problems };
@@ -113,6 +119,8 @@ export const stockColumns = [
   'origin',
   'legs',
   'ratings',
+  'measured',
+  'made of',
 ] as const;
 export const stockRow = (item: StockItem): Readonly<Record<string, string | number>> => ({
   part: item.part,
@@ -128,4 +136,6 @@ export const stockRow = (item: StockItem): Readonly<Record<string, string | numb
   origin: item.origin ?? '',
   legs: item.legs ?? '',
   ratings: item.ratings ?? '',
+  measured: item.measured ?? '',
+  'made of': item.madeOf ?? '',
 });

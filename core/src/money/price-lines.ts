@@ -27,6 +27,10 @@ export interface Price {
   readonly total: number;
 }
 
+/** What a part is sold for that cost so much, with so many percent on top, rounded half up; minor units. */
+export const markedUp = (costMinor: number, percent: number): number =>
+  priceLines({ labour: [], parts: [{ price: costMinor, quantity: 1, markupPercent: percent }] }).parts;
+
 /**
  * The price of a job in whole minor units: each labour and part line (with its markup) rounded half up, tax on their sum,
  * the total to a multiple of `roundTo`. Decimals are multiplied as they are written, so nothing drifts.

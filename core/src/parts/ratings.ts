@@ -55,6 +55,11 @@ export interface RatingsRead {
   readonly unread: readonly string[];
 }
 
+/** The name of a rating however a sheet writes it, or a sum with its unit behind: `Vceo`, `vceoV`, `collector to emitter voltage`. */
+export const ratingName = (written: string): string =>
+  (known(written) ?? known(written.replaceAll('-', ' ')) ?? known(written.replace(/(?<=[a-z])(?:V|A|W|F|Hz|Ohm|K|C)$/, '')))?.name ??
+  written.toLowerCase();
+
 const known = (written: string) => {
   const plain = written.toLowerCase().replace(/[_.]/g, ' ').replace(/\s+/g, ' ').trim();
   return kinds.find(({ name, written: also }) => name === plain || also.test(plain));

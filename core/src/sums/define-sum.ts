@@ -50,12 +50,6 @@ export interface Sum<I extends z.ZodObject = z.ZodObject, O extends z.ZodObject 
   readonly caution?: string;
   /** `plusMinus` holds ± of inputs by path, for a judgement that must hold over all of it; figures carry it by themselves. */
   compute(input: z.output<I>, plusMinus?: PlusMinus): Worked<NoInfer<z.input<O>>>;
-  /** A table of the input that can be filled from the shop's stock, and what of the stock it is filled with. */
-  readonly fromStock?: {
-    readonly field: string;
-    readonly name: string;
-    rows(items: readonly { readonly part: string; readonly quantity: number }[]): readonly Readonly<Record<string, unknown>>[];
-  };
   /** Pictures of the result where one would rather look than read. */
   plots?(input: z.output<I>, output: z.input<O>): readonly Plot[];
 }

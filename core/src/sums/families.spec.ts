@@ -473,22 +473,6 @@ describe('parts', () => {
     expect(resistorBanks(10_444, 225, 0.1, [{ ...drawer[0]!, ratedV: 1500 }], 6, 0.6, 'parallel')).toEqual([]);
     expect(resistorBanks(10_444, 225, 0.1, [{ ...drawer[0]!, ratedV: 1540 }], 6, 0.6, 'parallel').length).toBe(1);
   });
-  it('of a bank are taken from the stock by the figures in their names', () =>
-    expect(
-      resistorBank.fromStock?.rows([
-        { part: '47 kΩ 7 W', quantity: 16 },
-        { part: '4k7, 2W 350V', quantity: 3 },
-        { part: '47R 5 W', quantity: 1 },
-        { part: '10 kΩ', quantity: 9 },
-        { part: '22 kΩ 1 W', quantity: 0 },
-        { part: '1 µF 50 V', quantity: 22 },
-        { part: '6 W audio', quantity: 2 },
-      ]),
-    ).toEqual([
-      { ohm: 47_000, ratedW: 7, count: 16 },
-      { ohm: 4700, ratedW: 2, count: 3, ratedV: 350 },
-      { ohm: 47, ratedW: 5, count: 1 },
-    ]));
   it('are refused where there would be too many banks to try', () =>
     expect(() =>
       solve(resistorBank, {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { defineSum } from '../define-sum';
 import type { Graph } from '../plot';
-import { above0, choice, figure, from0, result } from '../field';
+import { above0, choice, figure, from0, result, whole } from '../field';
 import { above } from '../refusal';
 import { shown, step, type Step } from '../working';
 import { nearestPreferred } from './preferred-values';
@@ -52,6 +52,58 @@ export function padInCircuit({ seriesOhm, shuntOhm }: PadArms, z0Ohm: number, to
   };
 }
 
+interface InDrawer {
+  readonly ohm: number;
+  readonly ratedW?: number | undefined;
+  readonly count: number;
+}
+interface PadOfDrawer extends PadArms {
+  readonly lossDb: number;
+  /** Null where nothing comes back. */
+  readonly returnLossDb: number | null;
+  /** Share in % of its rating that the hottest part bears; absent where no power is given. */
+  readonly worstLoadPercent?: number;
+}
+
+const mostOffDb = 1;
+const leastReturnLossDb = 15;
+const mostLoad = 0.6;
+
+/**
+ * The pad of two values that lie in the drawers which comes nearest to a loss, by its departure from that and from the impedance; of the
+ * shape's three arms the two alike are of one value. No part bears more than 60 % of its rating where the power is known, and a part without
+ * a rating then bears none. Undefined where none comes within 1 dB with 15 dB of return loss.
+ */
+function padFromDrawer(
+  { lossDb, z0Ohm, topology, inputW }: { lossDb: number; z0Ohm: number; topology: Topology; inputW?: number | undefined },
+  drawer: readonly InDrawer[],
+): PadOfDrawer | undefined {
+  let best: { readonly pad: PadOfDrawer; readonly off: number } | undefined;
+  const twice: keyof PadArms = topology === 'pi' ? 'shuntOhm' : 'seriesOhm';
+  for (const series of drawer)
+    for (const shunt of drawer) {
+      const double = twice === 'shuntOhm' ? shunt : series;
+      if (double.count < (series === shunt ? 3 : 2)) continue;
+      const arms = { seriesOhm: series.ohm, shuntOhm: shunt.ohm };
+      const built = padInCircuit(arms, z0Ohm, topology);
+      const gives = -20 * Math.log10(built.outV);
+      const reflection = Math.abs((built.inputOhm - z0Ohm) / (built.inputOhm + z0Ohm));
+      const returnLossDb = reflection === 0 ? null : -20 * Math.log10(reflection);
+      if (Math.abs(gives - lossDb) > mostOffDb || (returnLossDb ?? Infinity) < leastReturnLossDb) continue;
+      const loads = Object.entries(built.arms).map(([arm, watts]) => {
+        const { ratedW = 0 } = /series/i.test(arm) ? series : shunt;
+        return inputW === undefined ? 0 : (watts * z0Ohm * inputW) / ratedW;
+      });
+      const worst = Math.max(...loads);
+      if (worst > mostLoad) continue;
+      // A tenth of a decibel counts as much as a reflection of one in a hundred.
+      const off = Math.abs(gives - lossDb) * 10 + reflection * 100;
+      if (best && best.off <= off) continue;
+      best = { off, pad: { ...arms, lossDb: gives, returnLossDb, ...(inputW === undefined ? {} : { worstLoadPercent: 100 * worst }) } };
+    }
+  return best?.pad;
+}
+
 /** The two values of the pads of a shape from 1 dB to twice the loss, at least to 20 dB. */
 function valuesAgainstLoss(lossDb: number, z0Ohm: number, topology: Topology): Graph {
   const steps = 80;
@@ -95,6 +147,11 @@ export const pad = defineSum({
     inputW: from0('Power in', 'W').optional(),
     series: choice('Stock', ['E12', 'E24', 'E96']).default('E24'),
     targetMaxW: above0('What it feeds takes', 'W').optional(),
+    drawer: z
+      .array(z.strictObject({ ohm: above0('Value', 'ohm'), ratedW: above0('Rated', 'W').optional(), count: whole('How many', 1, 100_000) }))
+      .max(400)
+      .optional()
+      .meta({ title: 'In the drawers' }),
   }),
   output: z.object({
     stockLossDb: figure('Loss, stock values', 'dB'),
@@ -105,11 +162,21 @@ export const pad = defineSum({
     exact: arms.meta({ title: 'Exact' }),
     dissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, exact values', unit: 'W' }),
     stockDissipationW: z.record(z.string(), z.number()).optional().meta({ title: 'Heat, stock values', unit: 'W' }),
+    drawers: z
+      .object({
+        seriesOhm: figure('Series', 'ohm'),
+        shuntOhm: figure('Shunt', 'ohm'),
+        lossDb: figure('Loss', 'dB'),
+        returnLossDb: result('Return loss', 'dB'),
+        worstLoadPercent: figure('Worst, of its rating', '%').optional(),
+      })
+      .optional()
+      .meta({ title: 'From the drawers' }),
   }),
   source: 'Matched pads by the image method; loss, match and heat by circuit analysis between equal impedances.',
   example: { lossDb: 30, topology: 'pi', inputW: 4, targetMaxW: 0.01 },
   caution: 'The input arm of a pad takes nearly all the power: rate it for that, and never open a pad that is keyed into.',
-  compute({ lossDb, z0Ohm, topology, inputW, series, targetMaxW }) {
+  compute({ lossDb, z0Ohm, topology, inputW, series, targetMaxW, drawer }) {
     const k = 10 ** (lossDb / 20);
     const exact = padArms(lossDb, z0Ohm, topology);
     const stock = { seriesOhm: nearestPreferred(exact.seriesOhm, series), shuntOhm: nearestPreferred(exact.shuntOhm, series) };
@@ -127,6 +194,7 @@ export const pad = defineSum({
     const [shuntName, seriesName] = topology === 'pi' ? ['Shunt arms', 'Series arm'] : ['Shunt arm', 'Series arms'];
     const z0 = shown(z0Ohm);
     const watts = inputW === undefined ? undefined : heat(exact);
+    const drawers = drawer && padFromDrawer({ lossDb, z0Ohm, topology, inputW }, drawer);
     const working: Step[] = [
       step('Voltage ratio K', `10^(${shown(lossDb)} / 20)`, shown(k)),
       step(shuntName, topology === 'pi' ? `${z0} (K + 1) / (K − 1)` : `2 × ${z0} K / (K² − 1)`, shown(exact.shuntOhm, 'ohm')),
@@ -152,6 +220,24 @@ export const pad = defineSum({
             ...Object.entries(watts).map(([arm, power]) => step(`Heat, ${armNames[arm] ?? arm}`, 'exact values', shown(power, 'W'))),
             step('Comes out', `${shown(inputW, 'W')} / K²`, shown(outputW, 'W')),
           ]),
+      ...(drawer === undefined
+        ? []
+        : drawers
+          ? [
+              step(
+                'From the drawers',
+                `shunt ${shown(drawers.shuntOhm, 'ohm')}, series ${shown(drawers.seriesOhm, 'ohm')}`,
+                `${shown(drawers.lossDb, 'dB')}, return loss ${drawers.returnLossDb === null ? 'without bound' : shown(drawers.returnLossDb, 'dB')}`,
+              ),
+              ...(drawers.worstLoadPercent === undefined
+                ? []
+                : [step('The hottest of them', 'of its rating', shown(drawers.worstLoadPercent, '%', 3))]),
+            ]
+          : [
+              step(
+                'The drawers hold no pair of values that makes it within 1 dB, with 15 dB of return loss and no part above 60 % of its rating',
+              ),
+            ]),
       ...(safe === undefined
         ? []
         : [step(safe ? 'Safe for what it feeds' : 'Too much for what it feeds: take more loss', `takes ${shown(targetMaxW ?? 0, 'W')}`)]),
@@ -164,6 +250,7 @@ export const pad = defineSum({
       ...(outputW === undefined ? {} : { outputW }),
       ...(safe === undefined ? {} : { safe }),
       ...(watts ? { dissipationW: watts, stockDissipationW: heat(stock) } : {}),
+      ...(drawers ? { drawers } : {}),
       working,
     };
   },

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { defineSum } from '../define-sum';
 import { above0, choice, figure, from0, whole, yesNo } from '../field';
 import { above, refuse } from '../refusal';
-import { figuresIn } from '../../quantity';
 import { counted, shown, step } from '../working';
 
 export interface DrawerPart {
@@ -241,15 +240,6 @@ export const resistorBank = defineSum({
       { ohm: 270, ratedW: 2, count: 5 },
       { ohm: 160, ratedW: 2, count: 3 },
     ],
-  },
-  fromStock: {
-    field: 'drawer',
-    name: 'the resistors',
-    rows: (items) =>
-      items.flatMap(({ part, quantity }) => {
-        const { ohm, W, V } = figuresIn(part);
-        return quantity > 0 && ohm && W ? [{ ohm, ratedW: W, count: quantity, ...(V ? { ratedV: V } : {}) }] : [];
-      }),
   },
   caution: 'Power resistors run hot enough to burn. Leave air between them and nothing that can melt beside them.',
   compute({ targetOhm, powerW, tolerancePercent, drawer, maxParts, derate, strings }) {

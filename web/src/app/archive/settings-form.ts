@@ -13,7 +13,7 @@ import { ShopRepository } from '../storage/shop-repository';
 import { Field } from '../ui/field';
 import { formFieldLook } from '../ui/form-field-look';
 
-type Refusals = Partial<Readonly<Record<'rate' | 'tax' | 's9Hf' | 's9Vhf', string>>>;
+type Refusals = Partial<Readonly<Record<'rate' | 'tax' | 'markup' | 's9Hf' | 's9Vhf', string>>>;
 /** What S9 is where a shop says nothing else: IARU Region 1 Technical Recommendation R.1. */
 const usualS9 = { hfV: 50e-6, vhfV: 5e-6 } as const;
 /** A level at the antenna socket, in volts across 50 ohms; what is usual where nothing is typed, undefined where it cannot be read. */
@@ -52,6 +52,9 @@ const text = (): FormControl<string> => new FormControl('', { nonNullable: true 
       ></app-field>
       <app-field label="Tax, percent" [refusal]="refused('tax')"
         ><mat-form-field><input matInput class="fig" formControlName="tax" inputmode="decimal" /></mat-form-field
+      ></app-field>
+      <app-field label="On top of what a part cost, percent" [refusal]="refused('markup')"
+        ><mat-form-field><input matInput class="fig" formControlName="markup" inputmode="decimal" placeholder="not said" /></mat-form-field
       ></app-field>
       <app-field label="How this shop repairs"
         ><select class="box" formControlName="policy">
@@ -102,6 +105,7 @@ export class SettingsForm {
     currency: text(),
     rate: text(),
     tax: text(),
+    markup: text(),
     policy: text(),
     s9Hf: text(),
     s9Vhf: text(),
@@ -118,6 +122,7 @@ export class SettingsForm {
           currency: s.currency,
           rate: (s.ratePerHourMinor / 100).toFixed(2),
           tax: String(s.taxPercent),
+          markup: s.markupPercent === undefined ? '' : String(s.markupPercent),
           policy: s.policy ?? '',
           s9Hf: s.s9 ? quantityText(s.s9.hfV, 'V') : '',
           s9Vhf: s.s9 ? quantityText(s.s9.vhfV, 'V') : '',
@@ -134,19 +139,23 @@ export class SettingsForm {
     const v = this.form.getRawValue();
     const rate = parseMoney(v.rate);
     const tax = Number(v.tax.replace(',', '.'));
+    const markup = v.markup.trim() === '' ? undefined : Number(v.markup.replace(',', '.').replace(/\s*%$/, ''));
     if (!before) return;
     const [hf, vhf] = [levelOf(v.s9Hf, usualS9.hfV), levelOf(v.s9Vhf, usualS9.vhfV)];
     const policy = repairPolicies.find((one) => one === v.policy);
     const wrong: Refusals = {
       ...(rate === undefined ? { rate: `"${v.rate}" is not an amount. Write it like 38.00; nothing was changed.` } : {}),
       ...(tax >= 0 && tax <= 100 ? {} : { tax: `"${v.tax}" is not a percentage from 0 to 100; nothing was changed.` }),
+      ...(markup === undefined || (markup >= 0 && markup <= 1000)
+        ? {}
+        : { markup: `"${v.markup}" is not a percentage from 0 to 1000; nothing was changed.` }),
       ...(hf === undefined ? { s9Hf: noLevel(v.s9Hf) } : {}),
       ...(vhf === undefined ? { s9Vhf: noLevel(v.s9Vhf) } : {}),
     };
     this.refusals.set(wrong);
     this.says.set('');
-    if (rate === undefined || hf === undefined || vhf === undefined || wrong.tax) return;
-    const { policy: _, s9: __, ...kept } = before;
+    if (rate === undefined || hf === undefined || vhf === undefined || wrong.tax || wrong.markup) return;
+    const { policy: _, s9: __, markupPercent: ___, ...kept } = before;
     await this.changes.saveSettings({
       ...kept,
       name: v.name.trim(),
@@ -155,6 +164,7 @@ export class SettingsForm {
       currency: v.currency.trim(),
       ratePerHourMinor: rate,
       taxPercent: tax,
+      ...(markup === undefined ? {} : { markupPercent: markup }),
       ...(policy ? { policy } : {}),
       ...(v.s9Hf.trim() || v.s9Vhf.trim() ? { s9: { hfV: hf, vhfV: vhf } } : {}),
     });

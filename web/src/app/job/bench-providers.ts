@@ -4,6 +4,7 @@ import { ApartBench } from './apart/apart-bench';
 import { SettleDraft } from './hand-back/settle-draft';
 import { JobOnBench } from './job-on-bench';
 import { LineOffer } from './line-offer';
+import { OverDraft } from './over/over-draft';
 import { ListOnBench } from './parts/list-on-bench';
 import { SubstituteDraft } from './parts/substitute-draft';
 import { TapeWriter } from './tape-writer';
@@ -18,6 +19,7 @@ export const benchProviders: Provider[] = [
   CardSheets,
   ListOnBench,
   ApartBench,
+  OverDraft,
   SettleDraft,
   SubstituteDraft,
 ];

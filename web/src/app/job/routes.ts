@@ -26,6 +26,7 @@ export const routes: Routes = [
       { path: '', pathMatch: 'full', redirectTo: 'functions' },
       ...stages.map((stage) => ({ path: stage, title: stageNames[stage], loadComponent: screens[stage] })),
       { path: 'first-look/apart', title: 'Take apart', loadComponent: () => import('./apart/apart-stage').then((m) => m.ApartStage) },
+      { path: 'first-look/over', title: 'Before and after', loadComponent: () => import('./over/over-view').then((m) => m.OverView) },
       { path: 'test/sweeps', title: 'Sweeps', loadComponent: () => import('./stages/sweeps-stage').then((m) => m.SweepsStage) },
       {
         path: 'test/frequencies',

@@ -14,17 +14,35 @@ import {
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import type { Offer, StockItem } from '@amber-relay/core/job';
-import { largestQuantity, parseMoney } from '@amber-relay/core/money';
+import { largestQuantity, markedUp, parseMoney } from '@amber-relay/core/money';
 import type { JobNow } from '@amber-relay/core/orders';
+import { readMeasured } from '@amber-relay/core/parts';
 import { originNames, stockOrigins, type StockOrigin } from '@amber-relay/core/words';
+import { fromStore } from '../storage/from-store';
 import { ShopChanges } from '../storage/shop-changes';
+import { ShopRepository } from '../storage/shop-repository';
 import { notKeptText, wasTold } from '../storage/write-gate';
 import { Choice, type ChoiceOption } from '../ui/choice';
 import { Field } from '../ui/field';
+import { MakeMore } from './make-more';
 
 type Typed = Readonly<
   Record<
-    'part' | 'kind' | 'quantity' | 'price' | 'drawer' | 'supplier' | 'cost' | 'minimum' | 'lot' | 'successor' | 'job' | 'legs' | 'ratings',
+    | 'part'
+    | 'kind'
+    | 'quantity'
+    | 'price'
+    | 'drawer'
+    | 'supplier'
+    | 'cost'
+    | 'minimum'
+    | 'lot'
+    | 'successor'
+    | 'job'
+    | 'legs'
+    | 'ratings'
+    | 'measured'
+    | 'madeOf',
     string
   >
 >;
@@ -35,7 +53,7 @@ const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 
 @Component({
   selector: 'app-stock-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Field, FormsModule, MatButton],
+  imports: [Choice, Field, FormsModule, MakeMore, MatButton],
   template: `
     <form (ngSubmit)="keep()" [attr.aria-label]="item() ? 'Change ' + item()?.part : 'New in stock'">
       <div class="grid">
@@ -47,7 +65,7 @@ const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 
               [name]="field.name"
               [ngModel]="typed()[field.name]"
               (ngModelChange)="set(field.name, $event)"
-              [placeholder]="item() ? '' : field.sample"
+              [placeholder]="sampleOf(field.name, field.sample)"
               autocomplete="off"
             />
           </app-field>
@@ -77,6 +95,9 @@ const isWhole = (count: number): boolean => Number.isInteger(count) && count >= 
         }
       </div>
     </form>
+    @if (made(); as item) {
+      <app-make-more [item]="item" />
+    }
   `,
   styles: `
     form {
@@ -117,6 +138,7 @@ export class StockForm {
   readonly jobs = input<readonly JobNow[]>([]);
   readonly closed = output();
   private readonly changes = inject(ShopChanges);
+  private readonly settings = fromStore('the settings of the shop', inject(ShopRepository).settings$);
   protected readonly figures: ReadonlySet<string> = new Set(['quantity', 'price', 'cost', 'minimum', 'job']);
   protected readonly fields = [
     { name: 'part', title: 'Part', sample: '220 µF 25 V' },
@@ -132,6 +154,8 @@ export class StockForm {
     { name: 'job', title: 'Only for job', sample: '' },
     { name: 'legs', title: 'Legs or wires', sample: 'EBC' },
     { name: 'ratings', title: 'Ratings', sample: 'vceo 40V, ic 200mA' },
+    { name: 'measured', title: 'Each piece measured', sample: '1: 101, 2: 118' },
+    { name: 'madeOf', title: 'Made here of', sample: '2 × 100 Ω 2 W; tag strip' },
   ] as const;
   /** The item that is open. What is typed stays while the item changes elsewhere. */
   private readonly opened = computed(() => this.item()?.id);
@@ -150,6 +174,14 @@ export class StockForm {
     });
   }
 
+  /** What a field could say; a price that follows from the cost is said where one would type it. */
+  protected sampleOf(name: keyof Typed, sample: string): string {
+    const costMinor = parseMoney(this.typed().cost);
+    if (name === 'price' && costMinor !== undefined && this.settings()?.markupPercent !== undefined)
+      return (this.pricedBy(costMinor) / 100).toFixed(2);
+    return this.item() ? '' : sample;
+  }
+
   private shown(): Typed {
     const item = this.item();
     return {
@@ -165,9 +197,16 @@ export class StockForm {
       successor: item?.successor ?? '',
       legs: item?.legs ?? '',
       ratings: item?.ratings ?? '',
+      measured: item?.measured ?? '',
+      madeOf: item?.madeOf ?? '',
       job: item?.forJob ? String(this.jobs().find(({ id }) => id === item.forJob)?.number ?? 'handed back') : '',
     };
   }
+  /** Whether it can be made more of, by the list that is kept. */
+  protected readonly made = computed(() => {
+    const item = this.item();
+    return item?.madeOf ? item : undefined;
+  });
   protected readonly origins: readonly ChoiceOption<StockOrigin>[] = stockOrigins.map((value) => ({ value, name: originNames[value] }));
   protected readonly origin = linkedSignal<string | undefined, StockOrigin>({
     source: this.opened,
@@ -192,13 +231,15 @@ export class StockForm {
     const minimum = typed.minimum.trim() === '' ? 0 : Number(typed.minimum);
     const costMinor = typed.cost.trim() === '' ? 0 : parseMoney(typed.cost);
     const forJob = this.jobOf(typed.job.trim());
-    const priceMinor = typed.price.trim() === '' ? 0 : parseMoney(typed.price);
+    const priceMinor = typed.price.trim() === '' ? this.pricedBy(costMinor) : parseMoney(typed.price);
+    const unmeasured = readMeasured(typed.measured).unread;
     const wrong = {
       ...(typed.part.trim() ? {} : { part: 'Which part? Write its value or number.' }),
       ...(isWhole(quantity) ? {} : { quantity: `"${typed.quantity}" is not how many: a whole number.` }),
       ...(priceMinor === undefined ? { price: `"${typed.price}" is not a price. Write it like 0.40.` } : {}),
       ...(costMinor === undefined ? { cost: `"${typed.cost}" is not what it cost. Write it like 0.20.` } : {}),
       ...(isWhole(minimum) ? {} : { minimum: `"${typed.minimum}" is not how many: a whole number.` }),
+      ...(unmeasured.length ? { measured: `Not read: ${unmeasured.join('; ')}. Write it like 1: 101, 2: 118.` } : {}),
       ...(typed.job.trim() && !forJob ? { job: `No job in hand has the number "${typed.job}".` } : {}),
     };
     this.wrong.set(wrong);
@@ -207,7 +248,9 @@ export class StockForm {
       text.trim(),
     );
     const id = this.item()?.id ?? crypto.randomUUID();
-    const [lot, successor, legs, ratings] = [typed.lot, typed.successor, typed.legs, typed.ratings].map((text) => text.trim());
+    const [lot, successor, legs, ratings, measured, madeOf] = [
+      ...[typed.lot, typed.successor, typed.legs, typed.ratings, typed.measured, typed.madeOf],
+    ].map((text) => text.trim());
     await this.done(() =>
       this.changes.saveStock([
         {
@@ -218,12 +261,20 @@ export class StockForm {
           ...(successor ? { successor } : {}),
           ...(legs ? { legs } : {}),
           ...(ratings ? { ratings } : {}),
+          ...(measured ? { measured } : {}),
+          ...(madeOf ? { madeOf } : {}),
           ...(this.origin() === 'bought' ? {} : { origin: this.origin() }),
           ...(forJob ? { forJob } : {}),
           ...(this.offers().length ? { offers: [...this.offers()] } : {}),
         },
       ]),
     );
+  }
+
+  /** What it is sold for where nobody typed a price: its cost and what the shop puts on top of that. */
+  private pricedBy(costMinor: number | undefined): number {
+    const { markupPercent } = this.settings() ?? {};
+    return markupPercent === undefined || costMinor === undefined ? 0 : markedUp(costMinor, markupPercent);
   }
 
   /** The job of a number; what stands for one that was handed back stays as it is. */

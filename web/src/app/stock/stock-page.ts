@@ -33,6 +33,7 @@ import { saveFile } from '../ui/save-file';
         <span class="grow"></span>
         <button mat-flat-button (click)="open('new')">Add a part</button>
         <button mat-stroked-button (click)="pasting.set(!pasting())" [attr.aria-expanded]="pasting()">Paste a list</button>
+        <button mat-stroked-button (click)="saveLabels()" [disabled]="!rows().length">Labels</button>
         <button mat-stroked-button (click)="exportCsv()" [disabled]="!stock().length">As CSV</button>
       </header>
       @if (editing()) {
@@ -205,6 +206,20 @@ export class StockPage {
 
   protected exportCsv(): void {
     saveFile('stock.csv', new Blob([writeCsv([...stockColumns], this.rows().map(stockRow))]), 'text/csv');
+  }
+
+  /** Labels of the rows that are shown, as a PDF. */
+  protected async saveLabels(): Promise<void> {
+    try {
+      const { drawerLabels } = await import('./drawer-labels');
+      const { bytes, missing } = await drawerLabels(this.rows(), ({ kind, lot }) =>
+        [kind, lot ? `lot ${lot}` : ''].filter(Boolean).join(', '),
+      );
+      saveFile('drawer labels.pdf', bytes, 'application/pdf');
+      if (missing) this.snack.open(`A question mark stands for signs that our type does not have: ${missing}`, 'Close');
+    } catch {
+      this.snack.open('The labels could not be made. Nothing was changed; try again.', 'Close');
+    }
   }
 
   protected numbers = ({ jobs }: SpokenFor): string => [...jobs.keys()].join(', ');

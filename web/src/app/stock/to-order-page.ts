@@ -16,6 +16,7 @@ import { notKeptText, wasTold } from '../storage/write-gate';
 import { Clock } from '../ui/clock';
 import { dayText } from '../ui/clock-text';
 import { draftLines, waysToOrder, type DraftLine, type TypedLine } from './order-draft';
+import { QuotePanel } from './quote-panel';
 
 type Way = 'cheapest' | 'soonest' | 'oneSeller';
 const wayNames: readonly (readonly [Way, string])[] = [
@@ -40,7 +41,7 @@ interface Basket {
 @Component({
   selector: 'app-to-order-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, MatAutocompleteModule, MatButton, MatCheckbox, RouterLink],
+  imports: [FormsModule, MatAutocompleteModule, MatButton, MatCheckbox, QuotePanel, RouterLink],
   templateUrl: './to-order-page.html',
   styleUrl: './order.scss',
 })
@@ -106,6 +107,7 @@ export class ToOrderPage {
     return lines ? `${lines} ${lines === 1 ? 'line has' : 'lines have'} no supplier yet: say from whom.` : '';
   });
   protected readonly busy = signal(false);
+  protected readonly quoting = signal(false);
   protected readonly trouble = signal('');
 
   private planText(plan: OrderPlan): string {

@@ -34,6 +34,20 @@ export class ShopChanges {
     await this.db.write([this.db.stock], () => this.stock.put(checked));
   }
 
+  /**
+   * Makes so many of a part that the shop makes itself, out of what lies in the other drawers.
+   * @throws CoreError `out-of-range` where they do not hold enough
+   */
+  async makeStock({ id }: StockItem, count: number): Promise<void> {
+    // What the drawers hold now counts, not what the page showed.
+    const { makeMore } = await import('@amber-relay/core/parts');
+    await this.db.write([this.db.stock], async () => {
+      const all = (await this.db.stock.toArray()).map((item) => stockItemSchema.parse(item));
+      const made = all.find((item) => item.id === id);
+      if (made) await this.stock.put(makeMore(made, count, all));
+    });
+  }
+
   async dropStock({ id }: StockItem): Promise<void> {
     await this.db.write([this.db.stock], () => this.db.stock.delete(id));
   }

@@ -28,14 +28,7 @@ import { OpenSum } from './open-sum';
       </div>
     }
   `,
-  styles: `
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px;
-    }
-  `,
+  styleUrl: './feed-row.scss',
 })
 export class JobFeed {
   protected readonly open = inject(OpenSum);

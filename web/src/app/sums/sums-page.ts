@@ -7,12 +7,13 @@ import { Router } from '@angular/router';
 import { attempt } from '@amber-relay/core/errors';
 import { convertedQuantity, quantityText } from '@amber-relay/core/quantity';
 import { readSpectrumCsv, spectrumPeaks } from '@amber-relay/core/signal';
-import { allSums, formText, sumById, type Sum, type Way } from '@amber-relay/core/sums';
+import { allSums, sumById, type Sum, type Way } from '@amber-relay/core/sums';
 import { BenchLine } from '../bench/bench-line';
 import { fromStore } from '../storage/from-store';
 import { JobRepository } from '../storage/job-repository';
 import { ShopRepository } from '../storage/shop-repository';
 import { Choice, type ChoiceOption } from '../ui/choice';
+import { DrawerFeed } from './drawer-feed';
 import { JobFeed } from './job-feed';
 import { OpenSum } from './open-sum';
 import { SumAnswer } from './sum-answer';
@@ -34,7 +35,7 @@ const above30MHz: ReadonlySet<string> = new Set(['vhf-uhf-fm', 'vhf-all-mode', '
 @Component({
   selector: 'app-sums-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, JobFeed, MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
+  imports: [Choice, DrawerFeed, JobFeed, MatButton, MatIcon, MatProgressBar, SumAnswer, SumField, SumList, SumPlot, SumResult],
   providers: [SumSolver, OpenSum],
   templateUrl: './sums-page.html',
   styleUrl: './sums-page.scss',
@@ -51,7 +52,6 @@ export class SumsPage {
   private readonly jobs = inject(JobRepository);
   private readonly shop = inject(ShopRepository);
   private readonly settings = fromStore('the settings of the shop', this.shop.settings$);
-  private readonly stock = fromStore('the stock', this.shop.stock$, []);
   private readonly solver = inject(SumSolver);
   protected readonly bench = inject(BenchLine);
   protected readonly memory = inject(SumMemory);
@@ -138,18 +138,6 @@ export class SumsPage {
     } catch (error) {
       this.trouble.set(`Not kept: ${error instanceof Error ? error.message : String(error)} Nothing was changed; try again.`);
     }
-  }
-
-  /** Fills a table of the sum with what of the stock it takes. */
-  protected takeStock(): void {
-    const sum = this.open.sum();
-    const { fromStock } = sum;
-    if (!fromStock) return;
-    const rows = fromStock.rows(this.stock());
-    if (!rows.length)
-      return this.trouble.set(`In Stock there is nothing of ${fromStock.name} with its value and rating in its name, such as 47 kΩ 2 W.`);
-    this.trouble.set('');
-    this.open.change(fromStock.field, formText(sum, { [fromStock.field]: rows })[fromStock.field] ?? '');
   }
 
   protected async copy(): Promise<void> {

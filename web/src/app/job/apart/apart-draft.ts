@@ -1,11 +1,11 @@
 import type { Fastened, TapeBody } from '@amber-relay/core/tape';
 import { fasteners, type Fastener } from '@amber-relay/core/words';
-import type { Spot } from './spotted-picture';
+import type { FastenerSpot } from './fastener-marks';
 
 /** A step as it is being recorded. */
 export interface ApartDraft {
   readonly what: string;
-  readonly spots: readonly Spot[];
+  readonly spots: readonly FastenerSpot[];
   /** Those that were counted without a place on the picture. */
   readonly unplaced: Partial<Readonly<Record<Fastener, number>>>;
   /** Which they are, such as `M3 × 8`. */

@@ -19,7 +19,7 @@ import { TapeWriter } from '../tape-writer';
 import { ApartBench } from './apart-bench';
 import { apartEntry, counted, countOf, emptyDraft, loosenedOf } from './apart-draft';
 import { BenchCamera } from './bench-camera';
-import { fastenerLetters } from './fastener-marks';
+import { fastenerLetters, fastenerSpots } from './fastener-marks';
 import { LookViews } from './look-views';
 import { SpottedPicture } from './spotted-picture';
 import { TogetherPanel } from './together-panel';
@@ -55,6 +55,7 @@ export class ApartStage {
   ];
   protected readonly side = signal<'apart' | 'together'>('apart');
   private readonly pictures = fromStore('the pictures', toObservable(this.job.jobId).pipe(switchMap((id) => this.jobs.pictures$(id))), []);
+  protected readonly spots = computed(() => fastenerSpots(this.draft().spots, ', take it off the picture'));
   protected readonly pictureOf = computed(
     () => new Map(this.pictures().flatMap(({ id, bytes, type, name }) => (bytes ? [[id, { bytes, type, name }] as const] : []))),
   );

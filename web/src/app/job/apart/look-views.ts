@@ -3,7 +3,7 @@ import { stillOff, takenApart } from '@amber-relay/core/job';
 import { JobOnBench } from '../job-on-bench';
 import { StageViews, type StageView } from '../stages/stage-views';
 
-/** The views of First look: what is found, and how the set is taken apart. */
+/** The views of First look: what is found, how the set is taken apart, and two pictures over each other. */
 @Component({
   selector: 'app-look-views',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -17,6 +17,7 @@ export class LookViews {
     return [
       { path: [], name: 'Findings' },
       { path: ['apart'], name: off ? `Take apart, ${off} off` : 'Take apart' },
+      { path: ['over'], name: 'Before and after' },
     ];
   });
 }

@@ -1,15 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked, type OnDestroy } from '@angular/core';
-import { fastenerNames, type Fastener } from '@amber-relay/core/words';
-import { fastenerLetters } from './fastener-marks';
+import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked, type OnDestroy } from '@angular/core';
 
-/** Where a fastener was, as a share of width and height of the picture. */
+/** A place on a picture as a share of its width and height, the sign that stands there, and how it is called. */
 export interface Spot {
   readonly x: number;
   readonly y: number;
-  readonly what: Fastener;
+  readonly sign: string;
+  readonly label: string;
 }
 
-/** A picture with each fastener where it was: pressed, a spot is set, or what was said of one is turned round. */
+/** A picture with what lies where on it: pressed, a spot is set, or what was said of one is turned round. */
 @Component({
   selector: 'app-spotted-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -29,10 +28,10 @@ export interface Spot {
           [style.left.%]="spot.x * 100"
           [style.top.%]="spot.y * 100"
           (click)="spotPressed.emit($index)"
-          [attr.aria-label]="labels()[$index]"
+          [attr.aria-label]="spot.label"
           [attr.aria-pressed]="settable() ? null : done().has($index)"
         >
-          {{ letters[spot.what] }}
+          {{ spot.sign }}
         </button>
       }
     </div>
@@ -89,10 +88,6 @@ export class SpottedPicture implements OnDestroy {
   readonly spotted = output<{ readonly x: number; readonly y: number }>();
   readonly spotPressed = output<number>();
   protected readonly url = signal('');
-  protected readonly letters = fastenerLetters;
-  protected readonly labels = computed(() =>
-    this.spots().map(({ what }, k) => `${fastenerNames[what][0]} ${k + 1}${this.settable() ? ', take it off the picture' : ''}`),
-  );
 
   constructor() {
     effect(() => {

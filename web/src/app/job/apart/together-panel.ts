@@ -7,6 +7,7 @@ import { fastenedText, type TapeBody } from '@amber-relay/core/tape';
 import { fastenerNames } from '@amber-relay/core/words';
 import { TapeWriter } from '../tape-writer';
 import { putOf } from './apart-draft';
+import { fastenerSpots } from './fastener-marks';
 import { SpottedPicture } from './spotted-picture';
 
 interface Picture {
@@ -29,7 +30,7 @@ interface Picture {
               [bytes]="of.bytes"
               [type]="of.type"
               [name]="'How it was: ' + step.entry.what"
-              [spots]="step.entry.spots ?? []"
+              [spots]="spots(step.entry.spots ?? [])"
               [done]="pressed()"
               (spotPressed)="press($event)"
             />
@@ -112,6 +113,7 @@ interface Picture {
   `,
 })
 export class TogetherPanel {
+  protected readonly spots = fastenerSpots;
   readonly steps = input.required<readonly ApartStep[]>();
   readonly pictures = input.required<ReadonlyMap<string, Picture>>();
   private readonly writer = inject(TapeWriter);

@@ -7,10 +7,8 @@ import {
   type PaperSignature,
   type PaperTable,
 } from '@amber-relay/core/paper';
-import pdfMake from 'pdfmake/build/pdfmake';
 import type { Column, Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { paperFaces } from './paper-faces';
-import { runsOfType } from './runs-of-type';
+import { makePdf, type MadePdf, type Typesetter } from './pdf-maker';
 
 type Margin = [number, number, number, number];
 const quiet = '#43525b';
@@ -18,17 +16,6 @@ const quiet = '#43525b';
 const short = 16;
 /** Width between the margins of A4, in points. */
 const across = 503;
-
-/** Writes text in the faces that hold it, and notes the signs that none holds. */
-class Typesetter {
-  readonly missing = new Set<string>();
-
-  text(text: string, look: { readonly bold?: boolean; readonly fontSize?: number; readonly color?: string } = {}): Content {
-    const { runs, missing } = runsOfType(text);
-    for (const sign of missing) this.missing.add(sign);
-    return { text: runs.map((run) => ({ text: run.text, font: run.face, ...look })) };
-  }
-}
 
 function cellOf(type: Typesetter, { text, strong, small, note }: PaperCell, figure: boolean): TableCell {
   const line = [type.text(text, strong ? { bold: true } : {}), ...(small ? [type.text(` ${small}`, { fontSize: 8.5 })] : [])];
@@ -191,41 +178,10 @@ function documentOf(paper: Paper, images: Readonly<Record<string, string>>, type
   };
 }
 
-interface Maker {
-  addVirtualFileSystem(files: Readonly<Record<string, string>>): void;
-  addFonts(fonts: Readonly<Record<string, Readonly<Record<string, string>>>>): void;
-  createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Uint8Array> };
-}
-
 /**
  * A paper as a PDF document on A4, made in the browser; nothing leaves the machine.
  *
  * @param images JPEG or PNG pictures as `data:` addresses, by the id of their attachment
- * @returns its bytes, and the signs that no face of the program holds, for which a question mark stands
  */
-export async function paperPdf(
-  paper: Paper,
-  images: Readonly<Record<string, string>> = {},
-): Promise<{ readonly bytes: Uint8Array; readonly missing: string }> {
-  const maker = pdfMake as unknown as Maker;
-  const faces = Object.entries(paperFaces);
-  maker.addVirtualFileSystem(
-    Object.fromEntries(
-      faces.flatMap(([name, { normal, bold }]) => [
-        [`${name}.woff`, normal],
-        [`${name}-bold.woff`, bold],
-      ]),
-    ),
-  );
-  maker.addFonts(
-    Object.fromEntries(
-      faces.map(([name]) => [
-        name,
-        { normal: `${name}.woff`, bold: `${name}-bold.woff`, italics: `${name}.woff`, bolditalics: `${name}-bold.woff` },
-      ]),
-    ),
-  );
-  const type = new Typesetter();
-  const buffer = await maker.createPdf(documentOf(paper, images, type)).getBuffer();
-  return { bytes: new Uint8Array(buffer), missing: [...type.missing].join('') };
-}
+export const paperPdf = (paper: Paper, images: Readonly<Record<string, string>> = {}): Promise<MadePdf> =>
+  makePdf((type) => documentOf(paper, images, type));
