@@ -14,7 +14,7 @@ export interface Nameless {
 }
 
 /** Kinds that are between the shop and the owner: they go with the names. */
-const private_: ReadonlySet<TapeEntry['kind']> = new Set(['talk', 'paid', 'charge', 'signed', 'handed-back', 'correction']);
+const private_: ReadonlySet<TapeEntry['kind']> = new Set(['talk', 'paid', 'charge', 'quote', 'signed', 'handed-back', 'correction']);
 /** Fields that hold what the program or the card gave: ids, times, places of the card, words of a list. */
 const programs: ReadonlySet<string> = new Set([
   ...[

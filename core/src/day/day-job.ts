@@ -45,9 +45,7 @@ export interface WaitStep {
 export type DayStep = HandsStep | WaitStep;
 
 /** What is usual where nobody said: minutes by the clock. */
-const usualMinutes = { answer: 2 * 1440, part: 5 * 1440, 'cool-down': 20, soak: 120 } as const;
-/** How often work that is still looking for its fault comes to wait for a part, before the shop's own jobs tell. */
-const partChance = 0.3;
+const usualMinutes = { 'cool-down': 20, soak: 120 } as const;
 const orderMinutes = 10;
 const draws = 61;
 
@@ -78,7 +76,7 @@ export function nextUp(summary: JobSummary, nowMs: number): NextUp {
 /** Noon of a day at the bench: the post has been. */
 const noonOf = (day: string): number => new Date(`${day}T12:00`).getTime();
 
-function firstWait(job: DayJob, waits: WaitReason, nowMs: number): WaitStep | undefined {
+function firstWait(job: DayJob, waits: WaitReason, lengths: StageLengths, nowMs: number): WaitStep | undefined {
   const { waitText: text, waitUntil, soakDue, lastAt } = job.summary;
   if (waits === 'nothing' || waits === 'collection') return undefined;
   if (waits === 'soak' && soakDue !== undefined) return { kind: 'wait', for: waits, text, untilMs: Date.parse(soakDue), guessed: false };
@@ -87,7 +85,8 @@ function firstWait(job: DayJob, waits: WaitReason, nowMs: number): WaitStep | un
   // It is over its day: it may come with any post, and the next is as good a guess as another.
   if (waitUntil !== undefined)
     return { kind: 'wait', for: waits, text, untilMs: noonOf(daysAfter(dayOf(new Date(nowMs)), 1)), guessed: true };
-  const usual = Date.parse(lastAt) + usualMinutes[waits] * 60_000;
+  const minutes = waits === 'part' || waits === 'answer' ? lengths.wait(waits).middle : usualMinutes[waits];
+  const usual = Date.parse(lastAt) + minutes * 60_000;
   return { kind: 'wait', for: waits, text, untilMs: Math.max(usual, nowMs), guessed: true };
 }
 
@@ -103,7 +102,7 @@ export function stepsOf(job: DayJob, lengths: StageLengths, nowMs: number, ownMi
   if (summary.finished || summary.waits === 'collection') return [];
   const next = nextUp(summary, nowMs);
   const steps: DayStep[] = [];
-  const wait = firstWait(job, next.waits, nowMs);
+  const wait = firstWait(job, next.waits, lengths, nowMs);
   if (wait) steps.push(wait);
   const open = openStages(summary).filter((stage) => stage !== 'book-in');
   const from = next.act === 'stage' ? open : [next.stage, ...open.filter((stage) => stages.indexOf(stage) > stages.indexOf(next.stage))];
@@ -118,7 +117,7 @@ export function stepsOf(job: DayJob, lengths: StageLengths, nowMs: number, ownMi
 
   if (next.act === 'order') {
     steps.push(handsStep(['parts'], 'order', [orderMinutes]));
-    steps.push({ kind: 'wait', for: 'part', text: 'parts to be ordered', minutes: usualMinutes.part, guessed: true });
+    steps.push({ kind: 'wait', for: 'part', text: 'parts to be ordered', minutes: lengths.wait('part').middle, guessed: true });
   }
   const beforeSoak = from.filter((stage) => stages.indexOf(stage) <= stages.indexOf('test'));
   const after = from.filter((stage) => stages.indexOf(stage) > stages.indexOf('test'));
@@ -128,9 +127,9 @@ export function stepsOf(job: DayJob, lengths: StageLengths, nowMs: number, ownMi
       kind: 'wait',
       for: 'part',
       text: 'a part, if it comes to that',
-      minutes: usualMinutes.part,
+      minutes: lengths.wait('part').middle,
       guessed: true,
-      chance: partChance,
+      chance: lengths.partChance,
     });
     const rest = beforeSoak.filter(afterPart);
     hands(soaks ? [...rest, 'soak'] : rest);

@@ -43,6 +43,25 @@ describe('how long a stage takes', () => {
     expect(new StageLengths([{ minutes: { align: 30 } }]).of('trace').learnedFrom).toBe(0));
 });
 
+describe('waits', () => {
+  const day = 1440;
+  const job = (waited?: { part?: number; answer?: number }) => ({ minutes: { trace: 60 }, ...(waited ? { waited } : {}) });
+  it('are the usual ones where a shop has no history, or none that tells of them', () => {
+    for (const lengths of [new StageLengths([]), new StageLengths([job(), job()])]) {
+      expect([lengths.wait('part').middle, lengths.wait('answer').middle]).toEqual([5 * day, 2 * day]);
+      expect(lengths.partChance).toBeCloseTo(0.3, 9);
+    }
+  });
+  it('become those of the shop', () => {
+    const lengths = new StageLengths(Array.from({ length: 40 }, (_, k) => job(k % 4 ? { part: 12 * day } : {})));
+    expect(lengths.wait('part').middle / day).toBeGreaterThan(10);
+    expect(lengths.partChance).toBeCloseTo((0.3 * 10 + 30) / 50, 9);
+    expect(lengths.wait('answer').learnedFrom).toBe(0);
+    // A part that lay in the drawer was not waited for.
+    expect(new StageLengths([job({ part: 5 })]).partChance).toBeCloseTo(3 / 11, 9);
+  });
+});
+
 describe('minutes left', () => {
   const length = { middle: 60, spread: 0.9, learnedFrom: 0 };
   it('are the length itself where nothing was worked', () => {

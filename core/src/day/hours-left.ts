@@ -1,10 +1,12 @@
 import { chanceFrom } from '../chance';
-import type { Stage } from '../words';
+import type { DaysWaited, Stage } from '../words';
 
 /** Minutes of work at each stage of one finished job, as its tape tells, and on which card. */
 export interface Worked {
   readonly cardId?: string | undefined;
   readonly minutes: Readonly<Partial<Record<Stage, number>>>;
+  /** Minutes by the clock that it waited for parts and for answers; absent where that was not told. */
+  readonly waited?: Readonly<Partial<Record<DaysWaited, number>>> | undefined;
 }
 
 /** How long a stage takes, as a log-normal distribution: the middle in minutes, and the standard deviation of its natural logarithm. */
@@ -29,6 +31,16 @@ const usual: Readonly<Record<Stage, readonly [middle: number, spread: number]>> 
   soak: [5, 0.4],
   'hand-back': [12, 0.4],
 };
+
+/** How long a wait is taken to last by the clock before this shop has any history, in the same way. */
+const usualWait: Readonly<Record<DaysWaited, readonly [middle: number, spread: number]>> = {
+  part: [5 * 1440, 0.8],
+  answer: [2 * 1440, 0.9],
+};
+/** How often work that is still looking for its fault comes to wait for a part, and how many jobs that weighs as much as. */
+const usualPartChance = { chance: 0.3, weight: 10 } as const;
+/** What is shorter than this was no wait: the part lay in the drawer, or the owner stood there. */
+const leastWait = 30;
 
 /** How many jobs what is usual weighs as much as, for the middle and for the spread. */
 const weight = { middle: 3, spread: 4 } as const;
@@ -57,6 +69,7 @@ function learned(prior: Length, minutes: readonly number[]): Length {
 export class StageLengths {
   private readonly shop = new Map<Stage, Length>();
   private readonly ofCard = new Map<string, Length>();
+  private readonly waits = new Map<DaysWaited, Length>();
   private readonly drawings = new Map<string, readonly number[]>();
 
   constructor(private readonly history: readonly Worked[]) {}
@@ -83,6 +96,28 @@ export class StageLengths {
     ).sort((a, b) => a - b);
     this.drawings.set(key, made);
     return made;
+  }
+
+  /** How long a wait for a part or an answer takes in this shop, in minutes by the clock. */
+  wait(reason: DaysWaited): Length {
+    const known = this.waits.get(reason);
+    if (known) return known;
+    const samples = this.history.flatMap(({ waited }) => {
+      const minutes = waited?.[reason] ?? 0;
+      return minutes >= leastWait ? [minutes] : [];
+    });
+    const [middle, spread] = usualWait[reason];
+    const length = learned({ middle, spread, learnedFrom: 0 }, samples);
+    this.waits.set(reason, length);
+    return length;
+  }
+
+  /** How often a job on which a fault was looked for came to wait for a part: the mean of a beta distribution. */
+  get partChance(): number {
+    const told = this.history.filter(({ waited, minutes }) => waited !== undefined && (minutes.trace ?? 0) >= 1);
+    const came = told.filter(({ waited }) => (waited?.part ?? 0) >= leastWait).length;
+    const { chance, weight: jobs } = usualPartChance;
+    return (chance * jobs + came) / (jobs + told.length);
   }
 
   private learn<K>(into: Map<K, Length>, key: K, prior: Length, stage: Stage, counts: (each: Worked) => boolean, from?: number): Length {

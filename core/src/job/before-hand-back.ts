@@ -3,7 +3,7 @@ import { ofKind, standing, type TapeEntry } from '../tape';
 import { holds, testCourses } from './before-after';
 import { listedParts, polarityOpen } from './listed-parts';
 import { labourClock } from './labour-clock';
-import { jobPrice, paidMinor } from './price';
+import { fixedPrice, jobPrice, paidMinor, quotesOf } from './price';
 import type { Job, ShopSettings } from './records';
 import { agedBeside, unproven } from './repair-policy';
 import { repairsOf } from './repairs';
@@ -94,6 +94,12 @@ export function beforeHandBack(input: {
   const clock = labourClock(stood, nowMs);
   add('hand-back', clock.seconds === 0, 'No labour was recorded.');
   add('hand-back', clock.running && clock.seconds > longSeconds, `The labour clock runs, and shows ${Math.round(clock.seconds / 3600)} h.`);
+  const quotes = quotesOf(stood);
+  add(
+    'hand-back',
+    quotes.length > 0 && !fixedPrice(stood),
+    `Of what was quoted nothing was approved: ${quotes.map(({ option }) => option).join(', ')}.`,
+  );
   const { totalMinor } = jobPrice(stood, shop, nowMs);
   const limit = agreedLimit(job, stood);
   add(

@@ -21,6 +21,7 @@ export {
 export { isLocale, type PaperSettings } from './paper-settings';
 export { ownerMessage } from './owner-message';
 export * from './price';
+export { earnedOf, type Earned } from './earned';
 export * from './records';
 export { agedBeside, policyNames, repairPolicies, type RepairPolicy } from './repair-policy';
 export * from './report';

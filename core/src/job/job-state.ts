@@ -8,6 +8,7 @@ import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
 import { soakOf } from './soak';
 import { waitsFor } from './talks';
+import { waitedMinutes } from './waited';
 import { workedByStage } from './worked-by-stage';
 import { alignRun } from '../run';
 import { dayOf, timeOf } from '../line';
@@ -169,6 +170,7 @@ export function summarise(job: Job, tape: readonly TapeEntry[], card: LaidCard |
     // Where nothing is to be aligned, no time is put down for it.
     open: finished ? [] : open.filter((stage) => stage !== 'align' || (card?.alignment ?? []).length > 0),
     worked: workedByStage(stood),
+    waited: waitedMinutes(stood),
     entries: tape.length,
     lastAt: tape.reduce((latest, entry) => (entry.at > latest ? entry.at : latest), job.bookedInAt),
   };

@@ -18,7 +18,7 @@ function toRenew(list: readonly ListedPart[]): readonly string[] {
 
 /** A message that tells the owner how the set stands and asks whether to go on, as plain text for any way by which it is sent. */
 export function ownerMessage(report: Report, list: readonly ListedPart[]): string {
-  const { set, job, found, done, priceLines, limit, shop } = report;
+  const { set, job, found, done, priceLines, quotes, limit, shop } = report;
   const renew = toRenew(list);
   const total = priceLines.at(-1)?.amount ?? '';
   return [
@@ -27,6 +27,11 @@ export function ownerMessage(report: Report, list: readonly ListedPart[]): strin
     ...(done.length ? [`Done: ${some(done)}.`] : []),
     ...(renew.length ? [`To be renewed: ${some(renew)}.`] : []),
     `So far it comes to ${total}${limit === undefined ? '' : `; agreed up to ${limit}`}.`,
-    'May we go on? Please answer yes or no, or with a sum that it must not go beyond.',
+    ...(quotes.length
+      ? [
+          ...quotes.map(({ option, amount, text }) => `${option}: ${[`${amount} in all`, text].filter(Boolean).join(', ')}.`),
+          `Which shall it be? Please answer ${quotes.length > 1 ? 'with its letter' : 'yes'}, or no.`,
+        ]
+      : ['May we go on? Please answer yes or no, or with a sum that it must not go beyond.']),
   ].join('\n');
 }

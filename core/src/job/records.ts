@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { modificationSchema } from '../card/card-schema';
 import { largestQuantity, minorSchema } from '../money';
-import { functionResults, listedStates, stages, stockOrigins, waitReasons } from '../words';
+import { daysWaited, functionResults, listedStates, stages, stockOrigins, waitReasons } from '../words';
 import { personSchema, wishSchema } from './day-records';
 import { paperSettingsSchema } from './paper-settings';
 import { setVisitSchema } from './set-visit';
@@ -90,6 +90,8 @@ export const jobSummarySchema = z.object({
   open: z.array(z.enum(stages)).optional(),
   /** Minutes of work at each stage so far, as the tape tells. */
   worked: z.partialRecord(z.enum(stages), z.number().min(0)).optional(),
+  /** Minutes by the clock that it waited for parts and for answers; absent where an earlier program wrote it. */
+  waited: z.partialRecord(z.enum(daysWaited), z.number().min(0)).optional(),
   entries: z.number().int().min(0),
   lastAt: z.iso.datetime(),
 });

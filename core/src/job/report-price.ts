@@ -20,6 +20,7 @@ type PriceWhat =
   | 'tax'
   | 'total'
   | 'total-in-two'
+  | 'quoted'
   | EntryOf<'charge'>['act']
   | EntryOf<'paid'>['act']
   | 'to-pay'
@@ -47,9 +48,13 @@ export function priceLinesOf(price: JobPrice, stood: readonly TapeEntry[], shop:
   const own = fixed ? currency : shop.currency;
   const labour = moneyText(price.labourMinor, own);
   const others = price.partsMinor + price.extraMinor;
-  const lines: PriceLine[] = [
+  const work: PriceLine[] = [
     fixed ? { what: 'fixed', amount: labour, ...aside(fixed.text) } : { what: 'labour', figure: price.labourMinutes, amount: labour },
     { what: 'parts', amount: moneyText(price.partsMinor, currency) },
+  ];
+  const quoted = fixed?.option === undefined ? undefined : [`option ${fixed.option}`, fixed.text].filter(Boolean).join(': ');
+  const lines: PriceLine[] = [
+    ...(quoted === undefined ? work : [{ what: 'quoted' as const, amount: labour, text: quoted }]),
     ...extra.map(({ amountMinor, text }): PriceLine => ({ what: 'extra', amount: moneyText(amountMinor, currency), ...aside(text) })),
     ...(price.goodwillMinor > 0
       ? [

@@ -5,11 +5,11 @@ import { ofKind, paperLines, readingText, standing, type EntryOf, type PaperLine
 import { alikeFits, nameRuns, withFitsTogether } from './alike-fits';
 import { claimLines, claimText } from './claims';
 import { functionCourses, readingCourses, sumCourses, testCourses, type Course, type TestCourse } from './before-after';
-import { moneyText } from '../money';
+import { moneyText, priceLines } from '../money';
 import { listedParts } from './listed-parts';
 import { modificationText } from './modifications';
 import { policyLines } from './repair-policy';
-import { jobPrice, type JobPrice } from './price';
+import { fixedPrice, jobPrice, quotesOf, termsOf, type JobPrice } from './price';
 import type { Customer, Job, RadioSet, ShopSettings } from './records';
 import { repairsText } from './repairs';
 import { recordedTables, watchedStrips, type RecordedTable, type WatchedStrip } from './recorded';
@@ -91,6 +91,8 @@ export interface Report {
   readonly pictures: readonly SheetPicture[];
   readonly price: JobPrice;
   readonly priceLines: readonly PriceLine[];
+  /** What the owner may choose, with tax; none once something is approved or the price is fixed. */
+  readonly quotes: readonly { readonly option: string; readonly amount: string; readonly text: string }[];
   /** What came in and went back, and what is still to be paid; nothing of the latter where two currencies stand side by side. */
   readonly paid: readonly PriceLine[];
   /** What is still to be paid, in minor units; below nothing where too much came, absent where two currencies stand side by side. */
@@ -135,15 +137,15 @@ function comparedRows(card: LaidCard | undefined, stood: readonly TapeEntry[]): 
 const saidOf = (stood: readonly TapeEntry[], entries: readonly string[]): string[] =>
   ofKind(stood, 'adjustment').flatMap(({ id, text }) => (text !== undefined && entries.includes(id) ? [text] : []));
 
-/** A row of the parts table: parts that were renewed alike, and what they cost together. */
-function partRow(first: EntryOf<'fit'>, more: readonly EntryOf<'fit'>[], currency: string): Report['parts'][number] {
+/** A row of the parts table: parts that were renewed alike, and what they cost together; no price where a quote covers them. */
+function partRow(first: EntryOf<'fit'>, more: readonly EntryOf<'fit'>[], currency: string | undefined): Report['parts'][number] {
   const count = first.quantity * (1 + more.length);
   return {
     what: nameRuns([first, ...more].map(({ designator }) => designator)),
     old: first.oldPart,
     fitted: count > 1 ? `${count} × ${first.newPart}` : first.newPart,
     why: [first.why, first.proof].filter(Boolean).join('; '),
-    price: moneyText(first.priceMinor * count, currency),
+    price: currency === undefined ? '' : moneyText(first.priceMinor * count, currency),
   };
 }
 
@@ -168,6 +170,16 @@ function measuredLines(card: LaidCard | undefined, stood: readonly TapeEntry[], 
   ];
 }
 
+/** What was quoted and not answered yet, with tax, as an owner asks for it. */
+function openQuotes(stood: readonly TapeEntry[], shop: ShopSettings, currency: string): Report['quotes'] {
+  if (fixedPrice(stood)) return [];
+  const { taxPercent } = termsOf(stood, shop);
+  return quotesOf(stood).map(({ option, amountMinor, text = '' }) => {
+    const { total } = priceLines({ labour: [], parts: [{ price: amountMinor, quantity: 1 }], taxPercent });
+    return { option, amount: moneyText(total, currency), text };
+  });
+}
+
 /** Builds the sheet from what stands on the tape; a claim stays a claim, and nothing struck is in it. */
 export function buildReport(input: {
   readonly shop: ShopSettings;
@@ -182,6 +194,7 @@ export function buildReport(input: {
   const stood = standing(input.tape);
   const price = jobPrice(stood, shop, input.nowMs);
   const fits = ofKind(stood, 'fit');
+  const isWhole = fixedPrice(stood)?.option !== undefined;
   const currency = job.currency ?? shop.currency;
   const limit = agreedLimit(job, stood);
   const list = problems(stood);
@@ -203,6 +216,7 @@ export function buildReport(input: {
     set: input.set,
     complaint: job.complaint,
     agreed: agreedLines(stood, currency),
+    quotes: openQuotes(stood, shop, currency),
     ...(limit === undefined ? {} : { limit: moneyText(limit, currency) }),
     found: [
       ...list
@@ -224,7 +238,7 @@ export function buildReport(input: {
         .map(({ title }) => `${title}: put right`),
       ...policyLines(shop.policy, stood),
     ],
-    parts: alikeFits(fits).flatMap(([first, ...more]) => (first ? [partRow(first, more, currency)] : [])),
+    parts: alikeFits(fits).flatMap(([first, ...more]) => (first ? [partRow(first, more, isWhole ? undefined : currency)] : [])),
     tests: tests
       .filter(({ before, after }) => before ?? after)
       .map((course) => ({

@@ -106,4 +106,21 @@ describe('A talk with the owner', () => {
       'May we go on? Please answer yes or no, or with a sum that it must not go beyond.',
     ]);
   });
+
+  it('offers what was quoted with tax, to be chosen by its letter, until something is', () => {
+    const job = { ...sampleJob, currency: 'Mk' };
+    const message = (...lines: string[]): readonly string[] => {
+      const report = buildReport({
+        ...{ shop: { ...sampleShop, taxPercent: 10 }, job, customer: sampleCustomer, set: sampleSet, tape: tape(...lines), nowMs: 0 },
+      });
+      return ownerMessage(report, []).split('\n').slice(-3);
+    };
+    const quoted = ['quote 60 cleaned and aligned', 'quote b 120 new finals', 'quote option b: 140 new finals and bias'];
+    expect(message(...quoted)).toEqual([
+      'A: Mk 66.00 in all, cleaned and aligned.',
+      'B: Mk 154.00 in all, new finals and bias.',
+      'Which shall it be? Please answer with its letter, or no.',
+    ]);
+    expect(message(...quoted, 'approved option b, by phone').at(-1)).toContain('May we go on?');
+  });
 });

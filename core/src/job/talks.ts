@@ -21,7 +21,12 @@ export const agreedLines = (stood: readonly TapeEntry[], currency: string): read
     if (entry.act !== 'approved' && entry.act !== 'refused') return [];
     const { limitMinor, ...without } = entry;
     const limit = limitMinor === undefined ? '' : `; limit ${moneyText(limitMinor, currency)}`;
-    return [{ on: dayOfEntry(entry), says: `${lowered(entryWords(without, undefined).what)}${limit}` }];
+    const quote =
+      entry.option === undefined
+        ? undefined
+        : ofKind(stood, 'quote').findLast(({ option, seq }) => option === entry.option && seq < entry.seq);
+    const taken = quote ? `; ${[`${moneyText(quote.amountMinor, currency)} before tax`, quote.text].filter(Boolean).join(', ')}` : '';
+    return [{ on: dayOfEntry(entry), says: `${lowered(entryWords(without, undefined).what)}${taken}${limit}` }];
   });
 
 /** The day of an entry at the bench: the one on which it was done, where it was told later. */

@@ -165,6 +165,7 @@ function pictureBlocks({ say }: Hand, pictures: Report['pictures']): PaperBlock[
 const priceWords: Readonly<Record<PriceWhat, PaperWord>> = {
   labour: 'Labour, {figure} min',
   fixed: 'Fixed price of the work',
+  quoted: 'Work and parts as quoted',
   parts: 'Parts renewed',
   extra: 'Besides',
   goodwill: 'Goodwill',

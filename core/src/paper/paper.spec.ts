@@ -114,13 +114,38 @@ describe('the price on the sheet', () => {
       minutes: fc.integer({ min: 1, max: 900 }),
     });
     const inMinor = (text: string): number => Math.round(Number(text.replace('−', '-').replace('Mk ', '')) * 100);
-    const law = fc.property(fc.array(fc.oneof(charge, paid, worked), { maxLength: 8 }), (bodies) => {
+    const letter = fc.constantFrom('A', 'B');
+    const quote = fc.record({ kind: fc.constant('quote' as const), option: letter, amountMinor: minor });
+    const approved = letter.map((option) => ({ kind: 'talk' as const, act: 'approved' as const, text: `option ${option}`, option }));
+    const fitted = minor.map((priceMinor) => ({ ...typed('fit c12 220u')[0], priceMinor }));
+    const law = fc.property(fc.array(fc.oneof(charge, paid, worked, quote, approved, fitted), { maxLength: 8 }), (bodies) => {
       const { priceLines, paid: came, price, toPayMinor } = reportOf(bodies as TapeBody[]);
       const total = priceLines.filter(({ what }) => what !== 'total').reduce((sum, { amount }) => sum + inMinor(amount), 0);
       const had = came.filter(({ on }) => on).reduce((sum, { amount }) => sum + inMinor(amount), 0);
       return total === price.totalMinor && price.totalMinor >= 0 && toPayMinor === price.totalMinor - had;
     });
     expect(() => fc.assert(law)).not.toThrow();
+  });
+  it('is what was quoted and approved, parts and all, and later what was fixed after it', () => {
+    const [worked, fitted] = [{ kind: 'labour' as const, act: 'worked' as const, minutes: 60 }, ...typed('fit c12 220u @2.00')];
+    const quoted = [
+      worked,
+      fitted!,
+      ...typed('quote a 60 cleaned', 'quote b 140 new finals', 'approved b by phone', 'charge 6.50 postage'),
+    ];
+    const report = reportOf(quoted);
+    expect(rows(report)).toEqual([
+      'Work and parts as quoted, option B: new finals: Mk 140.00',
+      'Besides, postage: Mk 6.50',
+      'Tax, 8%: Mk 11.72',
+      'Total: Mk 158.22',
+    ]);
+    expect(report.parts[0]?.price).toBe('');
+    expect(report.agreed[0]?.says).toBe('approved, by phone: b; Mk 140.00 before tax, new finals');
+    // A letter that nobody quoted prices nothing, and a quote that is changed after it was approved does not either.
+    expect(rows(reportOf([worked, ...typed('approved option c')]))[0]).toBe('Labour, 60 min: Mk 38.00');
+    expect(rows(reportOf([...quoted, ...typed('quote b 900')]))[0]).toContain('Mk 140.00');
+    expect(rows(reportOf([...quoted, ...typed('price 85 as agreed')]))[0]).toBe('Fixed price of the work, as agreed: Mk 85.00');
   });
   it('adds nothing that was paid to another currency', () => {
     const report = reportOf([{ kind: 'labour', act: 'worked', minutes: 60 }, ...typed('paid 5')], {

@@ -24,6 +24,7 @@ import { picture } from './kinds/picture';
 import { problem } from './kinds/problem';
 import { proof } from './kinds/proof';
 import { putBack } from './kinds/put-back';
+import { quote } from './kinds/quote';
 import { reading } from './kinds/reading';
 import { recording } from './kinds/recording';
 import { remark } from './kinds/remark';
@@ -85,6 +86,7 @@ export const allKinds = [
   picture,
   shown,
   charge,
+  quote,
   paid,
   signed,
   handedBack,

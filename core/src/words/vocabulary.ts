@@ -75,6 +75,9 @@ export type Manipulation = (typeof manipulations)[number];
 
 export const waitReasons = ['part', 'answer', 'cool-down', 'soak', 'collection', 'nothing'] as const;
 export type WaitReason = (typeof waitReasons)[number];
+/** Those for which a job waits days, of which a shop learns how many. */
+export const daysWaited = ['part', 'answer'] as const satisfies readonly WaitReason[];
+export type DaysWaited = (typeof daysWaited)[number];
 export const problemStates = ['open', 'found', 'repaired', 'left-alone', 'watch'] as const;
 /** What stands on the list of work of a job beside what was found: a trouble, what must be asked, what could be better. */
 export const problemSorts = ['problem', 'question', 'improvement'] as const;

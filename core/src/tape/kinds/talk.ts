@@ -8,6 +8,11 @@ const fields = {
   act: z.enum(talkActs).meta({ title: 'Who said it, and what it was' }),
   text: z.string().meta({ title: 'In words' }),
   way: z.string().optional().meta({ title: 'By which way' }),
+  option: z
+    .string()
+    .regex(/^[A-Z]\d?$/)
+    .optional()
+    .meta({ title: 'Which of what was quoted is approved' }),
   limitMinor: minorSchema.optional().meta({ title: 'Up to which sum the work goes on from then, in minor units' }),
 };
 type Body = EntryBody<'talk', typeof fields>;
@@ -26,6 +31,10 @@ const limit = /(?:^|\b(?:at|up to|at most|limit)\s+)(\d{1,8}(?:[.,]\d{1,2})?)(?=
 /** Or it stands first, by itself: `2 modules` is a count, and no sum. */
 const leadingLimit = /^(\d{1,8}(?:[.,]\d{1,2})?)(?:$|[,;.](?:\s|$)|\s+(?:go|yes|ok|all right|fine|at most|max)\b)/i;
 
+/** What was quoted is chosen by its letter: `option b`, or the letter by itself. */
+const chosen = /(?:\boption\s+|^)([a-z]\d?)(?=$|[,;.:]|\s+(?:by|please|go)\b)/i;
+const chosenBehind = /\boption\s+([a-z]\d?)\b/i;
+
 function takeTalk(act: TalkAct, rest: LineRest): Body {
   const typed = need(rest, 'What was said', examples[act]).replace(/^(?:the\s+)?owner:?\s+/i, '');
   const [said = '', one, other] = wayAtEnd.exec(typed) ?? [];
@@ -33,15 +42,22 @@ function takeTalk(act: TalkAct, rest: LineRest): Body {
   const way = one ?? other;
   const sum = act === 'approved' ? (leadingLimit.exec(text)?.[1] ?? limit.exec(text)?.[1]) : undefined;
   const limitMinor = sum === undefined ? undefined : parseMoney(sum);
-  return { kind: 'talk', act, text, ...(way ? { way: way.toLowerCase() } : {}), ...(limitMinor === undefined ? {} : { limitMinor }) };
+  const option = act === 'approved' ? (chosen.exec(text) ?? chosenBehind.exec(text))?.[1]?.toUpperCase() : undefined;
+  return {
+    ...{ kind: 'talk', act, text },
+    ...(option === undefined ? {} : { option }),
+    ...(way ? { way: way.toLowerCase() } : {}),
+    ...(limitMinor === undefined ? {} : { limitMinor }),
+  };
 }
 
-const alike = (a: Body, b: Body): boolean => a.text === b.text && a.way === b.way && a.limitMinor === b.limitMinor;
+const alike = (a: Body, b: Body): boolean => a.text === b.text && a.way === b.way && a.option === b.option && a.limitMinor === b.limitMinor;
 const read = (act: TalkAct) => (rest: LineRest) => takeTalk(act, rest);
 
 export const talk = defineKind('talk', {
   title: 'Talk with the owner',
-  about: 'What was asked of the owner, told, heard, approved or refused, by which way, and up to which sum the work goes on.',
+  about:
+    'What was asked of the owner, told, heard, approved or refused, by which way, up to which sum the work goes on, and which option of a quote is taken.',
   fields,
   words: ({ act, text, way, limitMinor }) => ({
     what: `${talkNames[act]}${way ? `, ${way === 'in person' ? way : `by ${way}`}` : ''}: ${text}${limitMinor === undefined ? '' : ` (limit ${moneyText(limitMinor)})`}`,
@@ -68,6 +84,7 @@ export const talk = defineKind('talk', {
   },
   examples: [
     { kind: 'talk', act: 'approved', text: 'go ahead at 140', way: 'phone', limitMinor: 14_000 },
+    { kind: 'talk', act: 'approved', text: 'option B', option: 'B', way: 'phone' },
     { kind: 'talk', act: 'asked', text: 'the filter costs 46, go on?' },
     { kind: 'talk', act: 'told', text: 'ready on Friday', way: 'message' },
     { kind: 'talk', act: 'heard', text: 'it has hummed since the winter' },

@@ -34,6 +34,6 @@ export function planInput(lines: readonly JobLine[], settings: ShopSettings, now
     history: lines
       .filter(({ row }) => row.summary.finished && row.summary.worked !== undefined)
       .slice(0, mostHistory)
-      .map(({ row, set }) => ({ cardId: set?.cardId, minutes: row.summary.worked ?? {} })),
+      .map(({ row, set }) => ({ cardId: set?.cardId, minutes: row.summary.worked ?? {}, waited: row.summary.waited })),
   };
 }

@@ -7,7 +7,7 @@ import { JobOnBench } from '../job-on-bench';
 @Injectable()
 export class SettleDraft {
   private readonly job = inject(JobOnBench);
-  readonly act = linkedSignal<string, ChargeAct | PaidAct>({ source: this.job.jobId, computation: () => 'payment' });
+  readonly act = linkedSignal<string, ChargeAct | PaidAct | 'quote'>({ source: this.job.jobId, computation: () => 'payment' });
   readonly sum = linkedSignal<string, string>({ source: this.job.jobId, computation: () => '' });
   readonly text = linkedSignal<string, string>({ source: this.job.jobId, computation: () => '' });
   /** What was typed in place of the shop's words and the owner's name; undefined where nothing was. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { quotesOf } from '@amber-relay/core/job';
 import { priceTable } from '@amber-relay/core/paper';
 import { moneyText, parseMoney } from '@amber-relay/core/money';
 import type { TapeBody } from '@amber-relay/core/tape';
@@ -8,19 +9,23 @@ import { chargeActs, chargeNames, paidActs, paidNames, type ChargeAct, type Paid
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { PaperTableView } from '../print/paper-table';
+import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
+import { EarnedPanel } from './earned-panel';
 import { HandBackViews } from './hand-back-views';
 import { SettleDraft } from './settle-draft';
 import { SheetOnBench } from './sheet-on-bench';
 import { SignatureBox } from './signature-box';
 
-type Act = ChargeAct | PaidAct;
+type Act = ChargeAct | PaidAct | 'quote';
+
+const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'.split('');
 
 /** What the job costs, what came in for it, and who signs that all is as the sheet says. */
 @Component({
   selector: 'app-settle-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Choice, Field, FormsModule, HandBackViews, MatButton, PaperTableView, SignatureBox],
+  imports: [Choice, EarnedPanel, Field, FormsModule, HandBackViews, MatButton, PaperTableView, SignatureBox],
   providers: [SheetOnBench],
   template: `
     <header class="head">
@@ -33,10 +38,25 @@ type Act = ChargeAct | PaidAct;
         @if (table(); as t) {
           <app-paper-table [table]="t" />
         }
+        @if (quotes().length) {
+          <ul class="quotes" aria-label="What was quoted">
+            @for (quote of quotes(); track quote.option) {
+              <li>
+                <b class="fig">{{ quote.option }}</b>
+                <span class="grow">{{ quote.text || 'without words' }}</span>
+                <span class="fig">{{ quote.amount }}</span>
+                <button mat-stroked-button (click)="approve(quote.option)" [attr.aria-label]="'Option ' + quote.option + ' was approved'">
+                  Approved
+                </button>
+              </li>
+            }
+          </ul>
+          <p class="quiet">With tax, parts and work. The message to the owner, in Parts, offers them by their letters.</p>
+        }
         <form (ngSubmit)="keepMoney()" aria-label="A line of the price, or money">
           <app-choice label="What is it?" [options]="acts" [(value)]="act" />
           <div class="row">
-            <app-field label="Sum" [refusal]="refusal()">
+            <app-field [label]="act() === 'quote' ? 'All of option ' + nextOption() + ', before tax' : 'Sum'" [refusal]="refusal()">
               <input
                 class="box fig few"
                 name="sum"
@@ -47,12 +67,13 @@ type Act = ChargeAct | PaidAct;
                 autocomplete="off"
               />
             </app-field>
-            <app-field [label]="isPaid() ? 'By which way' : 'For what'" class="grow">
+            <app-field [label]="isPaid() ? 'By which way' : act() === 'quote' ? 'What is done for it' : 'For what'" class="grow">
               <input class="box" name="for" [ngModel]="text()" (ngModelChange)="text.set($event)" autocomplete="off" />
             </app-field>
             <button mat-stroked-button type="submit">Keep</button>
           </div>
         </form>
+        <app-earned-panel />
       </section>
       <section aria-labelledby="signature">
         <h2 id="signature">Signature</h2>
@@ -107,6 +128,13 @@ type Act = ChargeAct | PaidAct;
       align-items: flex-end;
       flex-wrap: wrap;
     }
+    .quotes li {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      min-height: 48px;
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
+    }
     .few {
       width: 130px;
     }
@@ -114,6 +142,7 @@ type Act = ChargeAct | PaidAct;
 })
 export class SettleView {
   private readonly writer = inject(TapeWriter);
+  private readonly job = inject(JobOnBench);
   private readonly sheet = inject(SheetOnBench);
   private readonly box = viewChild.required(SignatureBox);
 
@@ -125,7 +154,14 @@ export class SettleView {
   protected readonly acts: readonly ChoiceOption<Act>[] = [
     ...paidActs.map((value) => ({ value, name: paidNames[value] })),
     ...chargeActs.map((value) => ({ value, name: chargeNames[value] })),
+    { value: 'quote', name: 'Quote, to be chosen' },
   ];
+  protected readonly quotes = computed(() => this.sheet.report()?.quotes ?? []);
+  /** The next letter that is free; after the last the first counts anew. */
+  protected readonly nextOption = computed(() => {
+    const taken = quotesOf(this.job.stood()).map(({ option }) => option);
+    return letters.find((letter) => !taken.includes(letter)) ?? 'A';
+  });
   protected readonly draft = inject(SettleDraft);
   protected readonly act = this.draft.act;
   protected readonly isPaid = computed(() => paidActs.some((act) => act === this.act()));
@@ -155,10 +191,18 @@ export class SettleView {
     const of = { amountMinor, ...(text ? { text } : {}) };
     const paid = paidActs.find((act) => act === this.act());
     const charged = chargeActs.find((act) => act === this.act());
-    const body: TapeBody | undefined = paid ? { kind: 'paid', act: paid, ...of } : charged && { kind: 'charge', act: charged, ...of };
-    if (!body || !(await this.writer.keep(body))) return;
+    const body: TapeBody = paid
+      ? { kind: 'paid', act: paid, ...of }
+      : charged
+        ? { kind: 'charge', act: charged, ...of }
+        : { kind: 'quote', option: this.nextOption(), ...of };
+    if (!(await this.writer.keep(body))) return;
     this.sum.set('');
     this.text.set('');
+  }
+
+  protected async approve(option: string): Promise<void> {
+    await this.writer.keep({ kind: 'talk', act: 'approved', text: `option ${option}`, option });
   }
 
   protected clear(): void {
