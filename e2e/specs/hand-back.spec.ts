@@ -151,3 +151,34 @@ test('the history of a set is read back from its label, and its case is a job wi
   await expect(page.getByText('Hesta rally marshals')).toHaveCount(0);
   await expect(job.rows().filter({ hasText: 'FL2' }).first()).toBeVisible();
 });
+
+test('of two things that were quoted one is approved, and becomes the price on the sheet', async ({ page }) => {
+  await openDemo(page, '/day');
+  const booking = new BookInPage(page);
+  await booking.fill({ owner: 'Hesta ferry', maker: 'Zellen', model: 'Skiff', serial: '7', complaint: 'No power' });
+  await booking.submit();
+  const job = new JobPage(page);
+  const area = job.area();
+  for (const line of ['worked 1h30', 'fit q1 SR-2201 @9.00', 'quote a 60 cleaned and aligned']) await job.type(line);
+  await job.open('Hand back');
+  await page.getByRole('navigation', { name: 'Views of Hand back' }).getByRole('link', { name: 'Price and signature' }).click();
+  await area.getByRole('radio', { name: 'Quote, to be chosen' }).click();
+  await area.getByLabel('All of option B, before tax').fill('140');
+  await area.getByLabel('What is done for it').fill('new finals, bias and alignment');
+  await area.getByRole('button', { name: 'Keep', exact: true }).click();
+  const quoted = area.getByRole('list', { name: 'What was quoted' });
+  await expect(quoted).toContainText('new finals, bias and alignment');
+  // With 8 % tax.
+  await expect(quoted).toContainText('151.20');
+  await quoted.getByRole('button', { name: 'Option B was approved' }).click();
+  await expect(quoted).toHaveCount(0);
+  await expect(area.getByText('Work and parts as quoted, option B: new finals, bias and alignment')).toBeVisible();
+  await expect(area.getByText('Parts renewed')).toHaveCount(0);
+  await area.getByText('What it brings: for the shop alone').click();
+  await expect(area.getByText('Parts at what they cost, without 1 of which it is not known')).toBeVisible();
+  await page.getByRole('navigation', { name: 'Views of Hand back' }).getByRole('link', { name: 'Sheet' }).click();
+  const sheet = page.locator('app-paper-view');
+  await expect(sheet).toContainText('approved: option B; Mk 140.00 before tax, new finals, bias and alignment');
+  await expect(sheet).toContainText('151.20');
+  await expect(sheet).not.toContainText('What it brings');
+});

@@ -320,3 +320,26 @@ test('a view is moved, enlarged, turned and mirrored from the keyboard and by it
   await page.reload();
   await expect(tools.getByRole('button', { name: 'See it from the other side' })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('a sheet of another card lies beside this one, and stays there', async ({ page }) => {
+  const sheets = new SheetsPage(page);
+  const job = new JobPage(page);
+  await sheets.openFor(419);
+  await page.getByRole('button', { name: 'Another card' }).click();
+  const card = page.getByLabel('Card beside it');
+  await expect(card.locator('option')).not.toHaveCount(0);
+  const area = page.locator('app-sister-pane');
+  await expect(area.locator('app-sheet-view')).toBeVisible();
+  await area.getByLabel('Go to a part of it').fill('zz9');
+  await page.keyboard.press('Enter');
+  await expect(area.getByText('ZZ9 stands on none of its sheets.')).toBeVisible();
+  const name = await area.locator('#names-on-sister option').first().getAttribute('value');
+  await area.getByLabel('Go to a part of it').fill(name ?? '');
+  await page.keyboard.press('Enter');
+  await expect(area.getByText(new RegExp(`${name}: `))).toBeVisible();
+  await job.open('Trace');
+  await page.getByRole('link', { name: /^Sheets/ }).click();
+  await expect(page.locator('app-sister-pane app-sheet-view')).toBeVisible();
+  await page.getByRole('button', { name: 'Put the other card away' }).click();
+  await expect(sheets.view('right')).toBeVisible();
+});

@@ -9,3 +9,4 @@ export { readPastedList, type PastedList } from './paste-list';
 export { readMeasured, type MeasuredRead } from './measured';
 export { makeMore, mayMake, readMadeOf, type MadeOfLine } from './made-of';
 export { readQuote, withOffers, type QuoteLine, type QuoteRead } from './pasted-quote';
+export { sameValue, sistersOf, type Sister } from './sister-circuits';

@@ -44,6 +44,8 @@ import { measureStart } from '@amber-relay/core/entry';
 import { marksOn } from './sheet-marks';
 import { SheetOut } from './sheet-out';
 import { SheetPane } from './sheet-pane';
+import { SisterChoice } from './sister-choice';
+import { SisterPane } from './sister-pane';
 import type { Pressed, SheetMark, SheetRegion, SheetStretch } from './sheet-view';
 
 /** What a job brings to the desk: where it stands, and what to do with a measurement. */
@@ -64,7 +66,7 @@ type Doing = 'looking' | 'following' | 'pinning';
 @Component({
   selector: 'app-sheets-desk',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatTooltip, SheetPane, PartPanel, ChainStrip, PinStrip],
+  imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip],
   providers: [DeskState],
   templateUrl: './sheets-desk.html',
   styleUrls: ['./sheets-desk.scss', './tool.scss'],
@@ -91,7 +93,10 @@ export class SheetsDesk {
 
   protected readonly doing = signal<Doing>('looking');
   protected readonly both = signal(true);
-  protected readonly sides = computed((): readonly Side[] => (this.both() ? ['left', 'right'] : ['left']));
+  protected readonly sister = inject(SisterChoice);
+  /** A sheet of another card stands where the right view was. */
+  protected readonly beside = computed(() => this.sister.isOpen(this.card()?.id));
+  protected readonly sides = computed((): readonly Side[] => (this.both() && !this.beside() ? ['left', 'right'] : ['left']));
   protected readonly areas = signal(false);
   protected readonly chain = signal<Chain>(newChain);
   protected readonly pinName = signal('R1');

@@ -26,6 +26,9 @@ export class SheetRepository {
   private readonly db = inject(BenchDatabase);
   readonly tables: readonly Table[] = [this.db.sheetFiles, this.db.sheetBlobs, this.db.sheets, this.db.places];
 
+  /** Ids of the cards that have any sheet. */
+  readonly cardsWithSheets$: Observable<string[]> = live(async () => (await this.db.sheets.orderBy('cardId').uniqueKeys()).map(String));
+
   files$(cardId: string): Observable<SheetFile[]> {
     return live(() => this.db.sheetFiles.where('cardId').equals(cardId).toArray());
   }

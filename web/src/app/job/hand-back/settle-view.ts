@@ -138,6 +138,9 @@ const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'.split('');
     .few {
       width: 130px;
     }
+    .row .grow {
+      flex: 1 1 180px;
+    }
   `,
 })
 export class SettleView {
