@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { BookInPage } from '../pages/book-in-page';
 import { openDemo, openJob } from '../pages/demo';
 import { JobPage } from '../pages/job-page';
@@ -147,4 +149,55 @@ test('an approval raises the limit, answers what was asked, and stands on the sh
   expect(text).toMatch(/Limit agreed: \S+ 140\.00/);
   await job.open('Book in');
   await expect(area.getByText('140.00, agreed since it was booked in')).toBeVisible();
+});
+
+test('parts are put on the list by pressing them on a picture of the board, whose scale tells which would touch', async ({ page }) => {
+  await openDemo(page, '/day');
+  const booking = new BookInPage(page);
+  await booking.fill({ owner: 'Hesta ferry', maker: 'Zellen', model: 'Skiff', serial: '7', complaint: 'Hums' });
+  await booking.submit();
+  const job = new JobPage(page);
+  const area = job.area();
+  await job.open('Parts');
+  await area.getByRole('button', { name: 'On a picture' }).click();
+  const form = area.getByRole('form', { name: 'Parts on a picture' });
+  const picture = readFileSync(fileURLToPath(new URL('../../docs/screenshots/day.png', import.meta.url)));
+  await form.getByLabel('Add a picture of the board').setInputFiles({ name: 'board.png', mimeType: 'image/png', buffer: picture });
+  const press = async (name: string | RegExp, places: readonly (readonly [number, number])[]): Promise<void> => {
+    for (const [x, y] of places) {
+      const plate = form.getByRole('button', { name });
+      const box = await plate.boundingBox();
+      await plate.click({ position: { x: x * (box?.width ?? 0), y: y * (box?.height ?? 0) } });
+    }
+  };
+  await form.getByLabel('Next part').fill('c29');
+  await press(/^Where .* is$/, [
+    [0.2, 0.3],
+    [0.27, 0.3],
+    [0.8, 0.7],
+  ]);
+  await expect(form.getByText('C29, C30, C31', { exact: true })).toBeVisible();
+  await form.getByRole('radio', { name: 'A known distance' }).click();
+  await press('One end of the known distance', [
+    [0.1, 0.9],
+    [0.9, 0.9],
+  ]);
+  await form.getByLabel('How far apart, mm').fill('80');
+  await expect(form.getByText(/^The picture is (99|100|101) mm wide\.$/)).toBeVisible();
+  // It stays while one looks elsewhere.
+  await job.open('Repair');
+  await job.open('Parts');
+  await area.getByRole('button', { name: 'On a picture' }).click();
+  await form.getByRole('button', { name: 'Put 3 parts on the list' }).click();
+  await expect(area.locator('[data-listed]')).toHaveCount(3);
+  await job.type('list c29-c31 220u 25v 8x11.5');
+  await expect(area.locator('[data-listed=C29]')).toContainText(
+    /Touches C30: their middles are (6\.9|7|7\.1) mm apart, and 8 and 8 mm wide\./,
+  );
+  await expect(area.locator('[data-listed=C31]')).not.toContainText('Touches');
+  // What is only suspect is not to be renewed.
+  await job.type('list q7 suspect');
+  await expect(area.locator('[data-listed=Q7]')).toContainText('suspect');
+  await job.type('proof q7 bad shorted');
+  await expect(area.locator('[data-listed=Q7]')).toContainText('wanted');
 });

@@ -94,6 +94,8 @@ export function beforeHandBack(input: {
   const clock = labourClock(stood, nowMs);
   add('hand-back', clock.seconds === 0, 'No labour was recorded.');
   add('hand-back', clock.running && clock.seconds > longSeconds, `The labour clock runs, and shows ${Math.round(clock.seconds / 3600)} h.`);
+  const suspects = onList.filter(({ state, proven }) => state === 'suspect' && !proven);
+  add('parts', suspects.length > 0, `Suspect, and neither proven nor renewed: ${named(suspects.map(({ designator }) => designator))}.`);
   const quotes = quotesOf(stood);
   add(
     'hand-back',

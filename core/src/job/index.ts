@@ -8,7 +8,7 @@ export { doubleReadings, type DoubleReading } from './double-readings';
 export * from './evidence';
 export * from './job-state';
 export * from './labour-clock';
-export { listedParts, polarityOpen, wantedParts, type ListedPart } from './listed-parts';
+export { isToFit, listedParts, polarityOpen, wantedParts, type ListedPart } from './listed-parts';
 export {
   modificationText,
   modificationTyped,

@@ -2,7 +2,7 @@ import { sectionName } from '../card/names';
 import type { LaidCard } from '../card/lay-card';
 import type { Job, JobSummary } from './records';
 import { holds, testCourses } from './before-after';
-import { listedParts, wantedParts } from './listed-parts';
+import { isToFit, listedParts, wantedParts } from './listed-parts';
 import { repairsOf } from './repairs';
 import { isOwed, retests } from './retests';
 import { openSafetyChecks, safetyAnswers, safetyChecks, safetySigned } from './safety-checks';
@@ -76,8 +76,10 @@ export function stageStates(job: Job, tape: readonly TapeEntry[], card: LaidCard
     },
     parts: () => {
       const list = listedParts(card, stood);
-      const left = list.filter(({ state }) => state !== 'fitted' && state !== 'left').length;
-      if (left) return ['in-hand', `${list.length - left} of ${list.length} on the list done`];
+      const left = list.filter(isToFit).length;
+      const suspect = list.filter(({ state, proven }) => state === 'suspect' && !proven).length;
+      if (left) return ['in-hand', `${list.length - left - suspect} of ${list.length - suspect} on the list done`];
+      if (suspect) return ['in-hand', `${count(suspect, 'suspect')} to prove`];
       return fits.length ? ['done', `${count(fits.length, 'part')} fitted`] : ['not-begun', 'waits for Trace'];
     },
     repair: () => {

@@ -16,6 +16,8 @@ export interface ListedPart {
   readonly room?: NonNullable<EntryOf<'listed'>['room']>;
   readonly role?: NonNullable<EntryOf<'listed'>['role']>;
   readonly group: string;
+  /** Where it lies on a picture of the job. */
+  readonly at?: { readonly attachment: string; readonly x: number; readonly y: number; readonly acrossM?: number };
   readonly state: ListedState;
   /** Why it is left. */
   readonly why: string;
@@ -34,6 +36,9 @@ export interface ListedPart {
   /** The entry by which it was fitted last. */
   readonly fit?: EntryOf<'fit'>;
 }
+
+/** Whether a part of the list is still to be renewed: one that is only suspect, that was fitted or that stays is not. */
+export const isToFit = ({ state }: Pick<ListedPart, 'state'>): boolean => state === 'wanted' || state === 'ordered' || state === 'here';
 
 type Changing = { -readonly [K in keyof ListedPart]?: ListedPart[K] | undefined } & { designator: string };
 
@@ -84,8 +89,9 @@ function oldOf(card: LaidCard | undefined, designator: string): string {
 
 function take(part: Changing, entry: TapeEntry): void {
   if (entry.kind === 'listed') {
-    const { value, room, role, group, stands, polarity, state, stock, section, why } = entry;
-    const said = { value, room, role, group, stands, polarity, state, stock, section };
+    const { value, room, role, group, stands, polarity, state, stock, section, why, attachment, spot } = entry;
+    const at = spot && attachment !== undefined ? { attachment, ...spot } : undefined;
+    const said = { value, room, role, group, stands, polarity, state, stock, section, at };
     Object.assign(part, Object.fromEntries(Object.entries(said).filter(([, each]) => each !== undefined)));
     if (state) part.why = why ?? '';
     // Another part needs another item.
@@ -94,6 +100,8 @@ function take(part: Changing, entry: TapeEntry): void {
     Object.assign(part, { state: 'fitted', fit: entry, polarity: undefined, measured: undefined, why: '' });
   } else if (entry.kind === 'proof') {
     Object.assign(part, { proven: entry.result, proof: entry.text ?? '' });
+    // What was only suspect is to be renewed once it is proven bad.
+    if (part.state === 'suspect' && entry.result === 'bad') part.state = 'wanted';
   } else if (entry.kind === 'reading' && entry.subject.what === 'part' && entry.subject.pin === undefined) {
     part.measured = { text: readingText(entry), verdict: entry.verdict };
   }
@@ -102,7 +110,9 @@ function take(part: Changing, entry: TapeEntry): void {
 /** What of the list is still to be fitted, as the orders of the shop see it. `stood` is the tape without what was struck. */
 export const wantedParts = (card: LaidCard | undefined, stood: readonly TapeEntry[]): WantedPart[] =>
   listedParts(card, stood).flatMap(({ designator, value, old, state, stock }) =>
-    state === 'fitted' || state === 'left' ? [] : [{ designator, part: value || old, state, ...(stock === undefined ? {} : { stock }) }],
+    state === 'wanted' || state === 'ordered' || state === 'here'
+      ? [{ designator, part: value || old, state, ...(stock === undefined ? {} : { stock }) }]
+      : [],
   );
 
 /** Parts that stand one way only and were renewed, whose new one nobody has held against how the old one stood. */

@@ -1,4 +1,4 @@
-import type { ListedPart } from './listed-parts';
+import { isToFit, type ListedPart } from './listed-parts';
 import type { Report } from './report';
 
 /** Some of a list in one run of words; what is more is counted. */
@@ -9,7 +9,7 @@ const some = (lines: readonly string[], most = 6): string =>
 function toRenew(list: readonly ListedPart[]): readonly string[] {
   const counts = new Map<string, number>();
   for (const { state, value, old, designator } of list)
-    if (state !== 'fitted' && state !== 'left') {
+    if (isToFit({ state })) {
       const name = value || old || designator;
       counts.set(name, (counts.get(name) ?? 0) + 1);
     }

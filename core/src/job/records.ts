@@ -67,7 +67,7 @@ export const wantedPartSchema = z.object({
   designator: z.string(),
   /** What is to go in; where nobody said, what is in it. */
   part: z.string(),
-  state: z.enum(listedStates).exclude(['left']),
+  state: z.enum(listedStates).exclude(['left', 'suspect']),
   /** The item of stock that is to be taken. */
   stock: z.string().optional(),
 });

@@ -157,7 +157,7 @@ function ringed({ width, height, data }: Plane): readonly Difference[] {
   const limit = Math.max(least, middle + spreads * spread);
   const seen = new Set<number>();
   const rings: Difference[] = [];
-  for (let start = 0; start < data.length; start += 1) {
+  for (const start of data.keys()) {
     if (seen.has(start) || (data[start] ?? 0) < limit) continue;
     const group = [start];
     seen.add(start);

@@ -1,4 +1,4 @@
-import type { ListedPart, StockItem } from '../job';
+import { isToFit, type ListedPart, type StockItem } from '../job';
 import { plainName } from '../line';
 import { quantityText } from '../quantity';
 import { solve, sumById } from '../sums';
@@ -97,8 +97,7 @@ export function inDrawers(place: Place, stock: readonly StockItem[]): readonly S
 }
 
 /** Those of a list that are still to be fitted. */
-export const stillToFit = (list: readonly ListedPart[]): readonly ListedPart[] =>
-  list.filter(({ state }) => state !== 'fitted' && state !== 'left');
+export const stillToFit = (list: readonly ListedPart[]): readonly ListedPart[] => list.filter(isToFit);
 
 /** For each part that is still to be fitted and has no item yet, the item of stock that does and of which one is left. */
 export function chosenFromStock(list: readonly ListedPart[], stock: readonly StockItem[]): ReadonlyMap<string, StockItem> {

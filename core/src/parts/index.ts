@@ -10,3 +10,4 @@ export { readMeasured, type MeasuredRead } from './measured';
 export { makeMore, mayMake, readMadeOf, type MadeOfLine } from './made-of';
 export { readQuote, withOffers, type QuoteLine, type QuoteRead } from './pasted-quote';
 export { sameValue, sistersOf, type Sister } from './sister-circuits';
+export { touching } from './neighbours';

@@ -5,6 +5,7 @@ import type { TapeBody } from '../tape';
 import { accessOrder, type LiesAt } from './access-order';
 import { fitListed, toOrder } from './fit-listed';
 import { againstIt, chosenFromStock, inDrawers } from './in-drawers';
+import { touching } from './neighbours';
 import { specOf } from './part-spec';
 import { readPastedList } from './paste-list';
 
@@ -248,5 +249,52 @@ describe('The order in which parts are reached', () => {
         expect(long(order, of)).toBeLessThanOrEqual(long([from, ...names.filter((name) => name !== from)], of) * 1.25 + 1);
       }),
     );
+  });
+});
+
+describe('A part that is only suspect', () => {
+  const proof = (designator: string, result: 'good' | 'bad'): TapeBody => ({ kind: 'proof', designator, result });
+  it('is neither ordered nor fitted, until it is proven bad', () => {
+    const list = listOf(
+      listed('Q7', { state: 'suspect', value: '4k7' }),
+      listed('Q8', { state: 'suspect', value: '4k7' }),
+      proof('Q7', 'bad'),
+    );
+    expect(list.map(({ designator, state }) => [designator, state])).toEqual([
+      ['Q7', 'wanted'],
+      ['Q8', 'suspect'],
+    ]);
+    expect([...chosenFromStock(list, stock).keys()]).toEqual(['Q7']);
+    expect(fitListed(list, stock).not.map(({ designator }) => designator)).toEqual(['Q7']);
+    expect(toOrder(list, []).map(({ designators }) => designators)).toEqual([['Q7']]);
+  });
+  it('is asked for before the set goes back, unless it was proven', () => {
+    const says = (...bodies: TapeBody[]): boolean =>
+      beforeHandBack({ job: sampleJob, tape: tapeOf(...bodies), shop: sampleShop, nowMs: 0 }).some(
+        ({ says: text }) => text === 'Suspect, and neither proven nor renewed: Q8.',
+      );
+    expect([says(listed('Q8', { state: 'suspect' })), says(listed('Q8', { state: 'suspect' }), proof('Q8', 'good'))]).toEqual([
+      true,
+      false,
+    ]);
+  });
+});
+
+describe('Parts that were pressed on a picture', () => {
+  const attachment = '55555555-5555-4555-8555-000000000001';
+  const at = (designator: string, x: number, y: number, more = {}): TapeBody =>
+    listed(designator, { value: '220 µF 25 V 8 × 11.5 mm', attachment, spot: { x, y, acrossM: 0.1, ...more } });
+  const says = (...bodies: TapeBody[]) => [...touching(listOf(...bodies), ({ value }) => value)];
+  it('touch where their middles are nearer than they are wide', () => {
+    // 7.5 mm apart, and 8 mm wide each; 20 mm from the third.
+    expect(says(at('C1', 0.1, 0.1), at('C2', 0.175, 0.1), at('C3', 0.175, 0.3))).toEqual([
+      ['C1', ['Touches C2: their middles are 7.5 mm apart, and 8 and 8 mm wide.']],
+      ['C2', ['Touches C1: their middles are 7.5 mm apart, and 8 and 8 mm wide.']],
+    ]);
+  });
+  it('say nothing without a scale, a size, or on two pictures', () => {
+    expect(says(at('C1', 0.1, 0.1, { acrossM: undefined }), at('C2', 0.1, 0.1, { acrossM: undefined }))).toEqual([]);
+    expect(says(at('C1', 0.1, 0.1), listed('C2', { value: '10u', attachment, spot: { x: 0.1, y: 0.1, acrossM: 0.1 } }))).toEqual([]);
+    expect(says(at('C1', 0.1, 0.1), listed('C2', { ...(at('C2', 0.1, 0.1) as object), attachment: 'another' }))).toEqual([]);
   });
 });

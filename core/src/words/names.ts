@@ -100,6 +100,7 @@ export const workNames: Readonly<Record<WorkState, string>> = {
 };
 
 export const listedNames: Readonly<Record<ListedState, string>> = {
+  suspect: 'suspect',
   wanted: 'wanted',
   ordered: 'ordered',
   here: 'here',

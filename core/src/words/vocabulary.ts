@@ -86,7 +86,7 @@ export const workStates = ['to-do', 'done', 'left-alone', 'watch'] as const;
 export type WorkState = (typeof workStates)[number];
 
 /** Where a part of the list has got to, as it is said; that it is fitted is an entry of its own. */
-export const listedStates = ['wanted', 'ordered', 'here', 'left'] as const;
+export const listedStates = ['suspect', 'wanted', 'ordered', 'here', 'left'] as const;
 export type ListedState = (typeof listedStates)[number] | 'fitted';
 /** What holds a cover or a board, and is loosened to take it off. */
 export const fasteners = ['screw', 'hidden-screw', 'nut', 'clip', 'connector', 'joint', 'knob', 'other'] as const;

@@ -23,9 +23,14 @@ const fields = {
   state: z.enum(listedStates).optional().meta({ title: 'Where it has got to' }),
   why: z.string().optional().meta({ title: 'Why it is left as it is' }),
   stock: z.string().optional().meta({ title: 'The item of stock that is to be taken' }),
+  attachment: z.string().optional().meta({ title: 'Id of the picture on which it was pressed' }),
+  spot: z
+    .object({ x: z.number().min(0).max(1), y: z.number().min(0).max(10), acrossM: z.number().positive().max(10).optional() })
+    .optional()
+    .meta({ title: 'Where on it, as shares of its width, and how wide what the picture shows is, in metres' }),
 };
 type Body = EntryBody<'listed', typeof fields>;
-type Said = Omit<Body, 'kind' | 'designator' | 'section' | 'stock'>;
+type Said = Omit<Body, 'kind' | 'designator' | 'section' | 'stock' | 'attachment' | 'spot'>;
 
 /** Words behind which something else is said of the part; what stands before the first of them is what goes in. */
 const keywords = ['room', 'for', 'group', 'stands', 'polarity', 'leave'] as const;
@@ -108,7 +113,7 @@ const said = ({ value, room, role, group, stands, polarity, state, why }: Body):
   state === 'left' ? `leave ${why ?? ''}`.trim() : '',
 ];
 
-const words = ({ value, room, role, group, stands, polarity, state, why, stock }: Body): string =>
+const words = ({ value, room, role, group, stands, polarity, state, why, stock, spot }: Body): string =>
   [
     value ?? '',
     room ? `room for ${millimetres(room.diameterM)} × ${millimetres(room.heightM)} mm` : '',
@@ -118,6 +123,7 @@ const words = ({ value, room, role, group, stands, polarity, state, why, stock }
     polarity ? `polarity of the new one ${polarity}` : '',
     state ? `${listedNames[state]}${why ? `: ${why}` : ''}` : '',
     stock && !state ? 'from stock' : '',
+    spot ? 'on the picture' : '',
   ]
     .filter(Boolean)
     .join('; ');
@@ -133,7 +139,8 @@ export const listed = defineKind('listed', {
     verbs: { list: takeListed },
     // Of free words only what reads back as the same.
     write: (entry, card: LaidCard | undefined) => {
-      if (entry.stock !== undefined || entry.section !== (card && partOf(card, entry.designator))?.section) return undefined;
+      if (entry.stock !== undefined || entry.spot !== undefined || entry.section !== (card && partOf(card, entry.designator))?.section)
+        return undefined;
       const line = ['list', entry.designator.toLowerCase(), ...said(entry)].filter(Boolean).join(' ');
       try {
         const context = { ...(card ? { card } : {}), condition: {}, instruments: [], onSheets: () => true };
@@ -152,5 +159,10 @@ export const listed = defineKind('listed', {
     { kind: 'listed', designator: 'C12', section: 'audio', state: 'ordered' },
     { kind: 'listed', designator: 'C12', section: 'audio', state: 'left', why: 'measures as new' },
     { kind: 'listed', designator: 'C12', section: 'audio', stock: 'c-220u-25' },
+    { kind: 'listed', designator: 'Q7', section: 'vco', state: 'suspect' },
+    {
+      ...{ kind: 'listed', designator: 'C12', attachment: '55555555-5555-4555-8555-000000000001' },
+      spot: { x: 0.4, y: 0.25, acrossM: 0.18 },
+    },
   ],
 });

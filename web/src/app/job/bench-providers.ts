@@ -6,6 +6,7 @@ import { JobOnBench } from './job-on-bench';
 import { LineOffer } from './line-offer';
 import { OverDraft } from './over/over-draft';
 import { ListOnBench } from './parts/list-on-bench';
+import { PressDraft } from './parts/press-draft';
 import { SubstituteDraft } from './parts/substitute-draft';
 import { TapeWriter } from './tape-writer';
 import { Suspicion } from './trace/suspicion';
@@ -20,6 +21,7 @@ export const benchProviders: Provider[] = [
   ListOnBench,
   ApartBench,
   OverDraft,
+  PressDraft,
   SettleDraft,
   SubstituteDraft,
 ];

@@ -25,6 +25,7 @@ export interface Spot {
           type="button"
           class="spot fig"
           [class.done]="done().has($index)"
+          [class.long]="spot.sign.length > 2"
           [style.left.%]="spot.x * 100"
           [style.top.%]="spot.y * 100"
           (click)="spotPressed.emit($index)"
@@ -67,6 +68,13 @@ export interface Spot {
       font-size: 18px;
       line-height: 1;
       cursor: pointer;
+    }
+    .spot.long {
+      width: auto;
+      min-width: 40px;
+      padding: 0 6px;
+      border-radius: 12px;
+      font-size: 15px;
     }
     .spot.done {
       background: var(--mat-sys-primary);

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { partOf } from '@amber-relay/core/card';
 import { listedParts, polarityOpen, type ListedPart } from '@amber-relay/core/job';
-import { accessOrder, againstIt, chosenFromStock, fitListed, stillToFit, toOrder, type LiesAt } from '@amber-relay/core/parts';
+import { accessOrder, againstIt, chosenFromStock, fitListed, stillToFit, toOrder, touching, type LiesAt } from '@amber-relay/core/parts';
 import { spokenFor } from '@amber-relay/core/orders';
 import { laidOn } from '@amber-relay/core/sheets';
 import type { TapeBody } from '@amber-relay/core/tape';
@@ -36,7 +36,7 @@ export class ListOnBench {
     const behind = new Map(card?.access.map((step) => [step.id, step.behind] as const) ?? []);
     const order = accessOrder(
       listed.map(({ designator }) => designator),
-      (name) => this.placeOf(name),
+      (name) => this.placeOf(name) ?? this.spotOf(listed, name),
       (name) => (card ? partOf(card, name)?.access : undefined),
       behind,
     );
@@ -67,6 +67,11 @@ export class ListOnBench {
     return item && { item, against: againstIt(part, item.part) ?? [] };
   }
 
+  /** What would touch its neighbours, by where they were pressed on a picture and the size of what goes in. */
+  readonly touching = computed(() =>
+    touching(this.parts(), (part) => part.fit?.newPart ?? this.itemOf(part)?.item.part ?? (part.value || part.old)),
+  );
+
   /** What speaks against what was typed for a place, by what is in it. */
   againstTyped(part: ListedPart): readonly string[] {
     return part.value && part.old ? (againstIt({ ...part, value: '' }, part.value) ?? []) : [];
@@ -82,6 +87,12 @@ export class ListOnBench {
     const card = this.job.card();
     const section = card && partOf(card, designator)?.section;
     return { kind: 'listed', designator, ...(section === undefined ? {} : { section }), ...said };
+  }
+
+  /** Where it was pressed on a picture; the picture counts as a sheet. */
+  private spotOf(listed: readonly ListedPart[], name: string): LiesAt | undefined {
+    const at = listed.find(({ designator }) => designator === name)?.at;
+    return at && { sheet: `picture ${at.attachment}`, x: at.x, y: at.y };
   }
 
   private placeOf(name: string): LiesAt | undefined {

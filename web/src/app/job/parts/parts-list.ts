@@ -14,6 +14,7 @@ import { TapeWriter } from '../tape-writer';
 import { ListOnBench } from './list-on-bench';
 import { OrderLines } from './order-lines';
 import { PolarityCheck } from './polarity-check';
+import { PressParts } from './press-parts';
 import { StandsWalk } from './stands-walk';
 import { TakeParts } from './take-parts';
 
@@ -32,6 +33,7 @@ const count = (n: number, what: string): string => `${n} ${n === 1 ? what : `${w
     MatMenuTrigger,
     OrderLines,
     PolarityCheck,
+    PressParts,
     StandsWalk,
     TakeParts,
     Verdict,
@@ -45,7 +47,7 @@ export class PartsList {
   private readonly line = inject(LineOffer);
   private readonly writer = inject(TapeWriter);
   private readonly snack = inject(MatSnackBar);
-  protected readonly open = signal<'take' | 'stands' | null>(null);
+  protected readonly open = signal<'take' | 'stands' | 'picture' | null>(null);
 
   protected readonly rows = computed(() =>
     this.list.parts().map((part) => {
@@ -57,7 +59,10 @@ export class PartsList {
         part,
         goesIn: state === 'left' ? '' : (done?.newPart ?? chosen?.item.part ?? value),
         from: done?.source ?? chosen?.item.drawer ?? '',
-        against: state === 'fitted' || state === 'left' ? [] : (chosen?.against ?? this.list.againstTyped(part)),
+        against:
+          state === 'fitted' || state === 'left'
+            ? []
+            : [...(chosen?.against ?? this.list.againstTyped(part)), ...(this.list.touching().get(part.designator) ?? [])],
         state: `${listedNames[part.state]}${part.why ? `: ${part.why}` : ''}`,
       };
     }),
@@ -65,7 +70,7 @@ export class PartsList {
   protected readonly says = computed(() => {
     const parts = this.list.parts();
     const of = (state: ListedState): number => parts.filter((part) => part.state === state).length;
-    const states = (['wanted', 'ordered', 'here', 'fitted', 'left'] as const).filter((state) => of(state) > 0);
+    const states = (['suspect', 'wanted', 'ordered', 'here', 'fitted', 'left'] as const).filter((state) => of(state) > 0);
     return [count(parts.length, 'part'), ...states.map((state) => `${of(state)} ${state === 'left' ? 'left' : listedNames[state]}`)].join(
       ', ',
     );
@@ -93,7 +98,7 @@ export class PartsList {
     if (await this.writer.keepAll(fits)) this.snack.open(`${count(fits.length, 'part')} fitted.`, 'Close', { duration: 5000 });
   }
 
-  protected set(part: ListedPart, state: 'wanted' | 'ordered' | 'here'): void {
+  protected set(part: ListedPart, state: 'suspect' | 'wanted' | 'ordered' | 'here'): void {
     void this.writer.keep(this.list.of(part.designator, { state }));
   }
 
