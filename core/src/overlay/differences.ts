@@ -161,8 +161,9 @@ function ringed({ width, height, data }: Plane): readonly Difference[] {
     if (seen.has(start) || (data[start] ?? 0) < limit) continue;
     const group = [start];
     seen.add(start);
-    for (let next = 0; next < group.length; next += 1) {
-      const [x, y] = [(group[next] ?? 0) % width, Math.floor((group[next] ?? 0) / width)];
+    // It grows while it is gone through.
+    for (const at of group) {
+      const [x, y] = [at % width, Math.floor(at / width)];
       // A gap of one block between two does not part them.
       for (let dy = -2; dy <= 2; dy += 1)
         for (let dx = -2; dx <= 2; dx += 1) {

@@ -125,6 +125,19 @@ import { BenchLine } from '../bench/bench-line';
       align-self: center;
       padding-left: 16px;
     }
+    @media (max-width: 900px) {
+      .clock {
+        padding: 0 9px;
+      }
+      .what b {
+        font-size: 15px;
+        line-height: 18px;
+        display: -webkit-box;
+        -webkit-line-clamp: 2;
+        -webkit-box-orient: vertical;
+        overflow: hidden;
+      }
+    }
     .find {
       display: flex;
       align-items: center;

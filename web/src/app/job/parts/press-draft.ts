@@ -2,7 +2,7 @@ import { inject, Injectable, linkedSignal } from '@angular/core';
 import { JobOnBench } from '../job-on-bench';
 
 /** A part that was pressed on a picture: shares of its width. */
-export interface PressedPart {
+interface PressedPart {
   readonly designator: string;
   readonly x: number;
   readonly y: number;
