@@ -38,6 +38,8 @@ export function checkReferences(card: Card): Card {
   names(card.testPoints, (p) => p.id, 'testPoints');
   names(card.limits, (l) => l.id, 'limits');
   names(card.coldChecks, (c) => c.id, 'coldChecks');
+  names(card.injections, (n) => n.id, 'injections');
+  names(card.loops, (l) => l.id, 'loops');
   names(card.models, (m) => m.id, 'models');
   names(card.options, (o) => o.id, 'options');
   const mustHave = (known: Set<string>, name: string | undefined, path: string, what: string): void => {

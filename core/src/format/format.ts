@@ -16,6 +16,27 @@ export interface Step {
 
 export const isRecord = (data: unknown): data is RawRecord => typeof data === 'object' && data !== null && !Array.isArray(data);
 
+/** Items of a list of a card whose name stands there twice, under names of their own: the first keeps its, for entries refer to it. */
+function namedApart(card: RawRecord, list: string): RawRecord {
+  const items: unknown = card[list];
+  if (!Array.isArray(items)) return {};
+  const taken = new Set(items.map((item: unknown) => (isRecord(item) ? item['id'] : undefined)));
+  const seen = new Set<unknown>();
+  const apart = items.map((item: unknown) => {
+    if (!isRecord(item) || typeof item['id'] !== 'string') return item;
+    const { id } = item;
+    if (!seen.has(id)) {
+      seen.add(id);
+      return item;
+    }
+    let k = 2;
+    while (taken.has(`${id}-${k}`)) k += 1;
+    taken.add(`${id}-${k}`);
+    return { ...item, id: `${id}-${k}` };
+  });
+  return { [list]: apart };
+}
+
 /**
  * The way up, from version 1: `steps[0]` leads to version 2. Shipped steps are never edited. Files of each version are kept in
  * `core/fixtures`, and a spec opens them, for ever.
@@ -35,7 +56,10 @@ export const steps: readonly Step[] = [
     },
   },
   { what: 'The hours of those who work at the bench and the wishes of its plan came to the shop.' },
-  { what: 'Quotes came onto the tape, and to an item of stock what each piece measured and what it is made of.' },
+  {
+    what: 'Quotes came onto the tape, and to an item of stock what each piece measured and what it is made of; injections and loops of a card have names of their own.',
+    up: { cards: (card) => ({ ...card, ...namedApart(card, 'injections'), ...namedApart(card, 'loops') }) },
+  },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

@@ -47,3 +47,14 @@ export type Evidence = EvidenceBody & {
 
 /** Confirmed repairs of this card in this shop, by section. */
 export type ShopHistory = Readonly<Record<string, number>>;
+
+/** More than a shop sees of one chassis: a count beyond it is a slip. */
+const mostCases = 100_000;
+/** Cases of each section that a history may be asked for: what is no count, or of no section of the card, is none. */
+export const casesBySection = (history: ShopHistory, sections: readonly string[]): ReadonlyMap<string, number> =>
+  new Map(
+    sections.flatMap((section) => {
+      const count = Object.hasOwn(history, section) ? Number(history[section]) : 0;
+      return count > 0 && Number.isFinite(count) ? [[section, Math.min(mostCases, count)] as const] : [];
+    }),
+  );

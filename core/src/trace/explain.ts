@@ -1,6 +1,6 @@
 import { conditionText, pointOf, type Card } from '../card';
 import { comparisonNames, liftText, mendText } from '../words';
-import type { ShopHistory } from './evidence';
+import { casesBySection, type ShopHistory } from './evidence';
 import { amongFaulty, logWeights, outcomeOf, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
 import { timesIn } from './repeats';
@@ -171,11 +171,12 @@ export function priorReasons(model: TraceModel, logPrior: Float64Array, history:
   const plain = amongFaulty(model, posterior(model.logPrior, []));
   const own = logPrior === model.logPrior ? plain : amongFaulty(model, posterior(logPrior, []));
   const mean = plain.slice(0, model.sections.length).reduce((a, b) => a + b, 0) / model.sections.length;
-  const repairs = Object.values(history).reduce((a, b) => a + b, 0);
+  const counts = casesBySection(history, model.sections);
+  const repairs = [...counts.values()].reduce((a, b) => a + b, 0);
   return (at) => {
     const section = model.sections[at] ?? '';
     const names = (model.partsOf.get(section) ?? []).map((p) => p.designator);
-    const cases = history[section] ?? 0;
+    const cases = counts.get(section) ?? 0;
     return [
       {
         evidence: 'prior',

@@ -1,6 +1,6 @@
 import { conditionText, expectationAt, pointOf } from '../card';
 import type { TestModel } from './bench-test';
-import type { Evidence, ShopHistory } from './evidence';
+import { casesBySection, type Evidence, type ShopHistory } from './evidence';
 import type { TraceModel } from './model';
 import { andOne, resultsRow, timesIn, type Results } from './repeats';
 import { logPriorOf, misalignedAt } from './space';
@@ -246,13 +246,14 @@ export const repeatable: ReadonlySet<Evidence['kind']> = new Set(['function', 'r
 
 /** Log prior with the shop's own history of this card, smoothed so that a handful of cases never makes a certainty. */
 export function logPriorWith(model: TraceModel, history: ShopHistory): Float64Array {
-  const cases = Object.values(history).reduce((a, b) => a + b, 0);
+  const own = casesBySection(history, model.sections);
+  const cases = [...own.values()].reduce((a, b) => a + b, 0);
   if (cases === 0) return model.logPrior;
   const even = 1 / model.sections.length;
   const weights = new Map(
     [...model.weights].map(([id, weight]) => [
       id,
-      (weight * (historySmoothing * even + (history[id] ?? 0))) / ((historySmoothing + cases) * even),
+      (weight * (historySmoothing * even + (own.get(id) ?? 0))) / ((historySmoothing + cases) * even),
     ]),
   );
   return logPriorOf(model.card, model.space, weights);
