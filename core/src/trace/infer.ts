@@ -71,6 +71,9 @@ export function outcomeOf(evidence: Evidence): string {
 export const isBadNews = (evidence: Evidence): boolean =>
   'outcome' in evidence && evidence.outcome !== 'works' && evidence.outcome !== 'in';
 
+/** A report that it comes and goes: one trial that works, or fails, says nothing against it. */
+const isLasting = (evidence: Evidence): boolean => isReported(evidence) && outcomeOf(evidence) === 'comes-and-goes';
+
 /** What the owner says, not tried here. */
 export const isReported = (evidence: Evidence): boolean => evidence.kind === 'function' && evidence.reported === true;
 
@@ -198,6 +201,7 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   const fitted = new Set<string>();
   const latest = new Map<string, Piece>();
   const lasting: Piece[] = [];
+  const reports = new Map<string, Piece>();
   const good = new Map<string, number>();
   let repairs = 0;
   const proofs = latestProofs(all);
@@ -216,8 +220,8 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const place = 'section' in evidence ? evidence.section : '';
     const before = test && latest.get(test.id);
     const tried = before !== undefined && !isReported(before.evidence);
-    if (isReported(evidence) && tried) continue;
-    const repeated = tried && repeatable.has(evidence.kind) && before.since === repairs;
+    if (isReported(evidence) && tried && !isLasting(evidence)) continue;
+    const repeated = tried && !isReported(evidence) && repeatable.has(evidence.kind) && before.since === repairs;
     // Once more, but doubted: it adds nothing to what was seen without doubt.
     if (repeated && evidence.doubtful && !before.evidence.doubtful) continue;
     const counts = repeated && (evidence.doubtful || !before.evidence.doubtful);
@@ -226,11 +230,12 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const proven = { good: good.get(place) ?? 0, bad: bad.has(place) };
     if (evidence.kind === 'proof' && !evidence.bad) addGood(good, model, evidence);
     const piece: Piece = { evidence, results, proven, since: repairs, ...(test ? { test } : {}) };
-    if (test && evidence.kind !== 'manipulation') latest.set(test.id, piece);
+    if (test && isLasting(evidence)) reports.set(test.id, piece);
+    else if (test && evidence.kind !== 'manipulation') latest.set(test.id, piece);
     else lasting.push(piece);
   }
   // Only what counts in the end is reckoned: one point may have been read hundreds of times.
-  return [...latest.values(), ...lasting].flatMap((piece) => weighedPiece(model, piece) ?? []);
+  return [...reports.values(), ...latest.values(), ...lasting].flatMap((piece) => weighedPiece(model, piece) ?? []);
 }
 
 function weighedPiece(model: TraceModel, { evidence, test, results, proven }: Piece): Weighed | undefined {
