@@ -30,6 +30,7 @@ describe('files of earlier versions', () => {
       expect(kinds.has('doubt')).toBe(Number(version) >= 3);
       expect(['adjustment', 'cause', 'work'].every((kind) => kinds.has(kind as 'work'))).toBe(Number(version) >= 5);
       expect(kinds.has('listed')).toBe(Number(version) >= 6);
+      expect(kinds.has('quote')).toBe(Number(version) >= 8);
       expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
       if (opened.kind === 'shop')
@@ -38,6 +39,8 @@ describe('files of earlier versions', () => {
         expect([opened.archive.settings.people?.length, opened.archive.settings.wishes?.length]).toEqual(
           Number(version) >= 7 ? [1, 1] : [undefined, undefined],
         );
+      if (opened.kind === 'shop')
+        expect(opened.archive.stock.filter((item) => item.madeOf && item.measured).length).toBe(Number(version) >= 8 ? 1 : 0);
     });
   it('hold cards that are read as those of today', () => {
     const { cards } = JSON.parse(text('core/fixtures/v1-rows.json')) as { cards: Record<string, unknown>[] };
