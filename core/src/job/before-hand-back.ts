@@ -96,6 +96,13 @@ export function beforeHandBack(input: {
   add('hand-back', clock.running && clock.seconds > longSeconds, `The labour clock runs, and shows ${Math.round(clock.seconds / 3600)} h.`);
   const suspects = onList.filter(({ state, proven }) => state === 'suspect' && !proven);
   add('parts', suspects.length > 0, `Suspect, and neither proven nor renewed: ${named(suspects.map(({ designator }) => designator))}.`);
+  const chosen = ofKind(stood, 'talk').findLast(({ option }) => option !== undefined);
+  const isQuoted = ofKind(stood, 'quote').some(({ option, seq }) => option === chosen?.option && seq < (chosen?.seq ?? 0));
+  add(
+    'hand-back',
+    chosen !== undefined && !isQuoted,
+    `Option ${chosen?.option} was approved, and nobody had quoted it: the price does not follow it.`,
+  );
   const quotes = quotesOf(stood);
   add(
     'hand-back',

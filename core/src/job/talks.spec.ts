@@ -107,6 +107,18 @@ describe('A talk with the owner', () => {
     ]);
   });
 
+  it('says before the set goes back that an option was approved which nobody quoted', () => {
+    const says = (...lines: string[]): boolean =>
+      beforeHandBack({ job: sampleJob, shop: sampleShop, tape: tape(...lines), nowMs: 0 }).some(({ says: text }) =>
+        text.startsWith('Option C was approved, and nobody had quoted it'),
+      );
+    expect([says('approved option c'), says('quote c 90 cleaned', 'approved option c'), says('approved a new filter')]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+
   it('offers what was quoted with tax, to be chosen by its letter, until something is', () => {
     const job = { ...sampleJob, currency: 'Mk' };
     const message = (...lines: string[]): readonly string[] => {

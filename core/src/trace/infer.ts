@@ -231,8 +231,11 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     if (evidence.kind === 'proof' && !evidence.bad) addGood(good, model, evidence);
     const piece: Piece = { evidence, results, proven, since: repairs, ...(test ? { test } : {}) };
     if (test && isLasting(evidence)) reports.set(test.id, piece);
-    else if (test && evidence.kind !== 'manipulation') latest.set(test.id, piece);
-    else lasting.push(piece);
+    else if (test && evidence.kind !== 'manipulation') {
+      latest.set(test.id, piece);
+      // What was reported before a repair is answered by a trial after it.
+      if ((reports.get(test.id)?.since ?? repairs) < repairs) reports.delete(test.id);
+    } else lasting.push(piece);
   }
   // Only what counts in the end is reckoned: one point may have been read hundreds of times.
   return [...reports.values(), ...latest.values(), ...lasting].flatMap((piece) => weighedPiece(model, piece) ?? []);

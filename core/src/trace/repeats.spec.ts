@@ -4,6 +4,7 @@ import { weigh } from './infer';
 import { traceModel } from './model';
 import { mostTimes, onceMore, resultsRow, type Results } from './repeats';
 import type { FunctionOutcome } from '../words';
+import { settledAt } from './tables/certainty';
 import { trace } from './trace';
 
 const model = traceModel(smallLaid(), 30);
@@ -104,5 +105,31 @@ describe('a test done once more', () => {
       expect(chance).toBeLessThanOrEqual(1);
       for (const { factor } of reasons) expect(factor).not.toBeNaN();
     }
+  });
+});
+
+describe('A report that it comes and goes', () => {
+  const works = model.card.functions.map(({ id }) => tried(id, 'works'));
+  const read = model.card.testPoints.map(({ id, expect: [first] }): Evidence => ({
+    ...{ id: `r ${id}`, kind: 'reading', point: id, outcome: 'in', text: '', condition: first?.condition ?? {} },
+  }));
+  const often = [...works, ...works, ...works, ...read];
+  const said = (outcome: FunctionOutcome): Evidence => ({ id: 'said', kind: 'function', functionId: 'hailer', outcome, reported: true });
+  const counts = (evidence: readonly Evidence[]): boolean => weigh(model, evidence).some((one) => one.evidence.id === 'said');
+
+  it('is not settled as nothing inside because all works now, however likely that looks', () => {
+    const { outside, settled } = trace(model, [said('comes-and-goes'), ...often]);
+    expect(outside).toBeGreaterThan(settledAt);
+    expect(settled).toBeNull();
+  });
+  it('stands beside a trial, until something was mended and it was tried again', () => {
+    const mended: Evidence = { id: 'mended', kind: 'mended', text: '' };
+    const [report, trial] = [said('comes-and-goes'), tried('hailer', 'works')];
+    expect(counts([said('dead'), trial])).toBeFalse();
+    expect(counts([report, trial])).toBeTrue();
+    expect(counts([report, trial, mended])).toBeTrue();
+    expect(counts([report, mended, trial])).toBeFalse();
+    // What is said after the repair stands again.
+    expect(counts([mended, trial, report])).toBeTrue();
   });
 });

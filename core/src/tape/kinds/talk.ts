@@ -32,8 +32,8 @@ const limit = /(?:^|\b(?:at|up to|at most|limit)\s+)(\d{1,8}(?:[.,]\d{1,2})?)(?=
 const leadingLimit = /^(\d{1,8}(?:[.,]\d{1,2})?)(?:$|[,;.](?:\s|$)|\s+(?:go|yes|ok|all right|fine|at most|max)\b)/i;
 
 /** What was quoted is chosen by its letter: `option b`, or the letter by itself. */
-const chosen = /(?:\boption\s+|^)([a-z]\d?)(?=$|[,;.:]|\s+(?:by|please|go)\b)/i;
-const chosenBehind = /\boption\s+([a-z]\d?)\b/i;
+const named = /\boption\s+([a-z]\d?)\b/i;
+const bare = /^([a-z]\d?)(?=$|[,;.:]|\s+(?:please|go)\b)/i;
 
 function takeTalk(act: TalkAct, rest: LineRest): Body {
   const typed = need(rest, 'What was said', examples[act]).replace(/^(?:the\s+)?owner:?\s+/i, '');
@@ -42,7 +42,7 @@ function takeTalk(act: TalkAct, rest: LineRest): Body {
   const way = one ?? other;
   const sum = act === 'approved' ? (leadingLimit.exec(text)?.[1] ?? limit.exec(text)?.[1]) : undefined;
   const limitMinor = sum === undefined ? undefined : parseMoney(sum);
-  const option = act === 'approved' ? (chosen.exec(text) ?? chosenBehind.exec(text))?.[1]?.toUpperCase() : undefined;
+  const option = act === 'approved' ? (named.exec(text) ?? bare.exec(text))?.[1]?.toUpperCase() : undefined;
   return {
     ...{ kind: 'talk', act, text },
     ...(option === undefined ? {} : { option }),
