@@ -69,20 +69,6 @@ const patience = 200;
       min-height: 40px;
       padding: 0 4px 0 8px;
     }
-    select {
-      flex: 1 1 90px;
-      min-width: 0;
-      text-overflow: ellipsis;
-      height: 40px;
-      border: 0;
-      background: transparent;
-      color: inherit;
-      font: var(--mat-sys-label-large);
-      font-stretch: var(--ar-stretch-text);
-    }
-    select option {
-      background: var(--mat-sys-surface-container);
-    }
     .tools {
       display: flex;
     }

@@ -83,20 +83,6 @@ import { SisterChoice } from './sister-choice';
       min-height: 40px;
       padding: 0 4px 0 8px;
     }
-    select {
-      flex: 1 1 90px;
-      min-width: 0;
-      height: 40px;
-      border: 0;
-      background: transparent;
-      color: inherit;
-      font: var(--mat-sys-label-large);
-      font-stretch: var(--ar-stretch-text);
-      text-overflow: ellipsis;
-    }
-    select option {
-      background: var(--mat-sys-surface-container);
-    }
     .box {
       width: 90px;
       height: 40px;

@@ -5,11 +5,11 @@ import { switchMap } from 'rxjs';
 import { struckPictures } from '@amber-relay/core/job';
 import { ofKind } from '@amber-relay/core/tape';
 import type { ShownAs } from '@amber-relay/core/words';
-import { readPhoto } from '../../book-in/read-photo';
 import { pictureUrls } from '../../pictures/picture-urls';
 import { fromStore } from '../../storage/from-store';
 import { JobRepository } from '../../storage/job-repository';
 import { Field } from '../../ui/field';
+import { BenchPictures } from '../bench-pictures';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 import { HandBackViews } from './hand-back-views';
@@ -19,6 +19,7 @@ import { HandBackViews } from './hand-back-views';
   selector: 'app-pictures-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Field, FormsModule, HandBackViews],
+  providers: [BenchPictures],
   template: `
     <header class="head">
       <h1>Pictures of the sheet</h1>
@@ -106,6 +107,7 @@ export class PicturesView {
   private readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
   private readonly jobs = inject(JobRepository);
+  private readonly own = inject(BenchPictures);
   private readonly rows = fromStore('the pictures', toObservable(this.job.jobId).pipe(switchMap((id) => this.jobs.pictures$(id))), []);
   private readonly urls = pictureUrls(this.rows);
   protected readonly typed = signal<Readonly<Record<string, string>>>({});
@@ -145,11 +147,6 @@ export class PicturesView {
   }
 
   protected async add(picker: HTMLInputElement): Promise<void> {
-    const [file] = picker.files ?? [];
-    picker.value = '';
-    if (!file) return;
-    const read = await readPhoto(file);
-    this.trouble.set(typeof read === 'string' ? read : '');
-    if (typeof read !== 'string') await this.writer.keepPicture(read);
+    this.trouble.set(await this.own.add(picker));
   }
 }

@@ -1,20 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, linkedSignal, signal, untracked } from '@angular/core';
-import { toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { struckPictures } from '@amber-relay/core/job';
 import type { Compared, FoundPlaces, Pair, Picture } from '@amber-relay/core/overlay';
-import { switchMap } from 'rxjs';
-import { readPhoto } from '../../book-in/read-photo';
-import { fromStore } from '../../storage/from-store';
-import { JobRepository } from '../../storage/job-repository';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { LookViews } from '../apart/look-views';
 import { SpottedPicture, type Spot } from '../apart/spotted-picture';
-import { JobOnBench } from '../job-on-bench';
+import { BenchPictures } from '../bench-pictures';
 import { TapeWriter } from '../tape-writer';
 import { drawOver, drawRings, OverCanvas } from './over-canvas';
 import { OverDraft, type Share } from './over-draft';
@@ -34,23 +28,18 @@ const flickerMs = 600;
   selector: 'app-over-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, Field, FormsModule, LookViews, MatButton, MatCheckbox, OverCanvas, SpottedPicture],
-  providers: [OverLayer],
+  providers: [BenchPictures, OverLayer],
   templateUrl: './over-view.html',
   styleUrls: ['../stages/stage.scss', './over-view.scss'],
   host: { '(document:keydown.f7)': 'foot($event)' },
 })
 export class OverView {
-  private readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
   private readonly layer = inject(OverLayer);
   private readonly draft = inject(OverDraft);
   private readonly snack = inject(MatSnackBar);
-  private readonly jobs = inject(JobRepository);
-  private readonly rows = fromStore('the pictures', toObservable(this.job.jobId).pipe(switchMap((id) => this.jobs.pictures$(id))), []);
-  protected readonly pictures = computed(() => {
-    const struck = struckPictures(this.job.tape());
-    return this.rows().flatMap(({ id, name, type, bytes }) => (bytes && !struck.has(id) ? [{ id, name, type, bytes }] : []));
-  });
+  private readonly own = inject(BenchPictures);
+  protected readonly pictures = this.own.here;
   /** What was chosen; until then the first picture of the job and the last. */
   protected readonly choice = computed(() => {
     const [own, there] = [this.draft.choice(), this.pictures()];
@@ -215,11 +204,6 @@ export class OverView {
   }
 
   protected async add(picker: HTMLInputElement): Promise<void> {
-    const [file] = picker.files ?? [];
-    picker.value = '';
-    if (!file) return;
-    const read = await readPhoto(file);
-    this.trouble.set(typeof read === 'string' ? read : '');
-    if (typeof read !== 'string') await this.writer.keepPicture(read);
+    this.trouble.set(await this.own.add(picker));
   }
 }

@@ -1,17 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, resource, signal } from '@angular/core';
-import { toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import { struckPictures } from '@amber-relay/core/job';
 import { nextName } from '@amber-relay/core/sheets';
-import { switchMap } from 'rxjs';
-import { readPhoto } from '../../book-in/read-photo';
-import { fromStore } from '../../storage/from-store';
-import { JobRepository } from '../../storage/job-repository';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { SpottedPicture, type Spot } from '../apart/spotted-picture';
-import { JobOnBench } from '../job-on-bench';
+import { BenchPictures } from '../bench-pictures';
 import { TapeWriter } from '../tape-writer';
 import { ListOnBench } from './list-on-bench';
 import { PressDraft } from './press-draft';
@@ -23,6 +17,7 @@ const isName = (text: string): boolean => /^[A-Z]{1,4}\d{1,4}[A-Z]?$/.test(text)
   selector: 'app-press-parts',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Choice, Field, FormsModule, MatButton, SpottedPicture],
+  providers: [BenchPictures],
   template: `
     <form (ngSubmit)="keep()" aria-label="Parts on a picture">
       <div class="acts">
@@ -114,15 +109,10 @@ const isName = (text: string): boolean => /^[A-Z]{1,4}\d{1,4}[A-Z]?$/.test(text)
 export class PressParts {
   readonly closed = output();
   protected readonly draft = inject(PressDraft);
-  private readonly job = inject(JobOnBench);
   private readonly list = inject(ListOnBench);
   private readonly writer = inject(TapeWriter);
-  private readonly jobs = inject(JobRepository);
-  private readonly rows = fromStore('the pictures', toObservable(this.job.jobId).pipe(switchMap((id) => this.jobs.pictures$(id))), []);
-  protected readonly pictures = computed(() => {
-    const struck = struckPictures(this.job.tape());
-    return this.rows().flatMap(({ id, name, type, bytes }) => (bytes && !struck.has(id) ? [{ id, name, type, bytes }] : []));
-  });
+  private readonly own = inject(BenchPictures);
+  protected readonly pictures = this.own.here;
   protected readonly picture = computed(() => {
     const all = this.pictures();
     return all.find(({ id }) => id === this.draft.choice().picture) ?? all.at(-1);
@@ -216,12 +206,7 @@ export class PressParts {
   }
 
   protected async add(picker: HTMLInputElement): Promise<void> {
-    const [file] = picker.files ?? [];
-    picker.value = '';
-    if (!file) return;
-    const read = await readPhoto(file);
-    this.refusal.set(typeof read === 'string' ? read : '');
-    if (typeof read !== 'string') await this.writer.keepPicture(read);
+    this.refusal.set(await this.own.add(picker));
   }
 }
 
