@@ -21,8 +21,8 @@ import { StandInSet } from '../core/src/standin';
 import { chanceFrom } from '../core/src/chance';
 import { functionReach, trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
 import { isPresence, kinOf, type Kin } from './any-set/kin';
-import { casesOf } from './trace-bench/cases';
-import { answer, type Case } from './trace-bench/play-job';
+import { casesOf, type StandInCase } from './trace-bench/cases';
+import { answer } from './trace-bench/play-job';
 
 const { values } = parseArgs({
   options: {
@@ -191,6 +191,8 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
       };
     case 'lift':
       return { id, kind: 'lift', section: test.subject, recovers: some((section) => set.lift(section)) };
+    case 'unload':
+      return { id, kind: 'unload', section: test.subject, recovers: some((section) => set.unload(section)) };
     case 'remedy':
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: some((section) => set.remedy(section)) };
     case 'proof': {
@@ -214,7 +216,7 @@ function answerByKind(world: World, set: StandInSet, test: Probe['test'], id: st
 
 /** One job to its end: a stop, or the three likeliest when nothing is left to do. */
 function played(
-  one: Case,
+  one: StandInCase,
   model: TraceModel,
   complaint: Evidence,
   answers: (set: StandInSet, test: Probe['test'], id: string) => Evidence | undefined,

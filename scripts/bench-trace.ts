@@ -1,30 +1,33 @@
 // `npm run bench:trace`: how well Trace finds hidden faults, on every demo card and on made-up cards, against other ways of
 // choosing the next test. Prints tables and writes docs/benchmarks/trace.json (figures that do not depend on the machine).
-// `-- --jobs N` jobs on each demo card (default 60), `--made N` on each made-up card (default 12), `--seed N` (default 11; 1 to 9
+// `-- --jobs N` jobs on each demo card (default 60), `--made N` on each made-up card (default 12), `--other N` of each class on
+// each card of the other bench (default 4), `--seed N` (default 11; 1 to 9
 // were used while tuning), `--no-save`.
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { readCard, type Card } from '../core/src/card';
 import { generateCard } from '../core/src/standin';
 import { trace, traceModel, type TraceModel } from '../core/src/trace';
-import { casesOf } from './trace-bench/cases';
-import { answer, jobWays, play, type Case, type Played, type Policy } from './trace-bench/play-job';
+import { casesOf, jobWays } from './trace-bench/cases';
+import { answer, play, type Case, type Played, type Policy } from './trace-bench/play-job';
+import { classSummary, isPermanent, playOtherWorld, type ClassSummary } from './trace-bench/other/play-world';
 import { ratioToOptimum } from './trace-bench/optimum';
 import { calibrationOf, summaryOf, type Summary } from './trace-bench/score';
-import { StandInSet } from '../core/src/standin';
 
 const { values } = parseArgs({
   options: {
     jobs: { type: 'string', default: '60' },
     made: { type: 'string', default: '12' },
+    other: { type: 'string', default: '4' },
     seed: { type: 'string', default: '11' },
     'no-save': { type: 'boolean', default: false },
   },
 });
-const [jobs, made, seed] = [Number(values.jobs), Number(values.made), Number(values.seed)];
+const [jobs, made, other, seed] = [Number(values.jobs), Number(values.made), Number(values.other), Number(values.seed)];
 const print = (line = ''): void => void process.stdout.write(`${line}\n`);
 const cell = (text: string | number, width = 9): string => String(text).padStart(width);
 const percent = (share: number): string => (Number.isFinite(share) ? `${(100 * share).toFixed(1)} %` : '-');
+const average = (of: readonly number[]): number => of.reduce((a, b) => a + b, 0) / of.length;
 const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 
 const folder = new URL('../demo/cards/', import.meta.url);
@@ -101,6 +104,38 @@ for (const [policy, s] of Object.entries(against))
   );
 print();
 
+print('Another bench: twenty other cards, and a set that is worked out another way');
+print(
+  ''.padEnd(22) +
+    ['jobs', 'stop', 'right', 'bad sound', 'unread', 'grouped', 'holds', 'tests', 'minutes', 'cured', 'pencil', 'minutes to cure']
+      .map((t) => cell(t, t.length > 9 ? t.length + 2 : 9))
+      .join(''),
+);
+const world = playOtherWorld(other, seed);
+const worldRow = (name: string, s: ClassSummary): string =>
+  name.padEnd(22) +
+  [s.jobs, ...[s.stopped, s.right].map(percent), percent(s.settledBad).padStart(11), s.unread, ...[s.grouped, s.held].map(percent)]
+    .map((t) => cell(t))
+    .join('') +
+  [s.tests.toFixed(1), s.minutes.toFixed(1), percent(s.cured), percent(s.curedByPencil), s.toTheCure.toFixed(2)]
+    .map((t) => cell(t))
+    .join('');
+const otherWays = Object.fromEntries([...world].map(([of, played]) => [of, classSummary(played)]));
+for (const [of, summary] of Object.entries(otherWays)) print(worldRow(of, summary));
+const lasting = [...world].flatMap(([of, played]) => (isPermanent(of) ? played : []));
+const otherPermanent = classSummary(lasting);
+print(worldRow('all permanent', otherPermanent));
+const stops = lasting.map(({ played }) => played).filter(({ end }) => end === 'stop');
+const atStop = { said: average(stops.map(({ said }) => said)), true: average(stops.map(({ right }) => Number(right))) };
+print(
+  `At the stop ${percent(atStop.said)} were claimed and ${percent(atStop.true)} true. Classes weigh alike here, which they do not in a shop.`,
+);
+const otherCalibration = calibrationOf([...world.values()].flat().map(({ played }) => played));
+print(['claimed', 'true', '±', 'claims'].map((t) => cell(t)).join(''));
+for (const bin of otherCalibration)
+  print([percent(bin.claimed), percent(bin.true), percent(bin.spread), bin.claims].map((t) => cell(t)).join(''));
+print();
+
 const noiseless = ratioToOptimum({ noise: 0, sizes: [6, 8, 10, 11, 12], seeds: 6 });
 const noisy = ratioToOptimum({ noise: 0.04, sizes: [6, 7, 8], seeds: 8, most: 7 });
 print(`Mean cost over the true optimum, ${noiseless.models} noiseless models of 6 to 12 sections: ${noiseless.ratio.toFixed(3)}`);
@@ -111,7 +146,7 @@ print();
 function workerTimes(model: TraceModel, cases: readonly Case[], lookAhead: number): number[] {
   const times: number[] = [];
   for (const one of cases) {
-    const set = new StandInSet(model.card, one.faults, { seed: one.seed });
+    const set = one.set(1);
     const evidence = [one.complaint];
     for (let step = 0; step < 12; step++) {
       const start = performance.now();
@@ -149,6 +184,7 @@ if (!values['no-save']) {
     byCard: Object.fromEntries([...byCard].map(([name, played]) => [name, summaryOf(played)])),
     calibration,
     against,
+    other: { ways: otherWays, permanent: otherPermanent, atStop, calibration: otherCalibration },
     optimum: { noiseless: rounded(noiseless.ratio), noisy: rounded(noisy.ratio) },
   };
   const tidy = (_: string, value: unknown): unknown =>

@@ -31,6 +31,7 @@ describe('files of earlier versions', () => {
       expect(['adjustment', 'cause', 'work'].every((kind) => kinds.has(kind as 'work'))).toBe(Number(version) >= 5);
       expect(kinds.has('listed')).toBe(Number(version) >= 6);
       expect(kinds.has('quote')).toBe(Number(version) >= 8);
+      expect(kinds.has('unload')).toBe(Number(version) >= 9);
       expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
       if (opened.kind === 'shop')

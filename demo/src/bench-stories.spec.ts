@@ -29,7 +29,8 @@ function evidenceOf(test: BenchTest, outcome: string, id: string): Evidence {
         text: '',
       };
     case 'lift':
-      return { id, kind: 'lift', section: test.subject, recovers: outcome === 'recovers' };
+    case 'unload':
+      return { id, kind: test.kind, section: test.subject, recovers: outcome === 'recovers' };
     case 'remedy':
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: outcome === 'cured' };
     case 'proof':

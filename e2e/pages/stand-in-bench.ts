@@ -75,6 +75,8 @@ export class StandInBench {
         return this.set.tap(subject) ? 'changed' : 'steady';
       case 'lift':
         return this.set.lift(subject) ? 'recovers' : 'stays';
+      case 'unload':
+        return this.set.unload(subject) ? 'recovers' : 'stays';
       case 'remedy':
         return this.set.remedy(rest[1] ?? '') ? 'cured' : 'same';
       default:

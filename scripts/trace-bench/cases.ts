@@ -1,8 +1,17 @@
-import type { Card } from '../../core/src/card';
-import { drawFault, faultWays, StandInSet, type FaultWay, type HiddenFault, type Shown } from '../../core/src/standin';
+import { drawFault, faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
 import { chanceFrom } from '../../core/src/chance';
-import type { Evidence, TraceModel } from '../../core/src/trace';
-import type { Case, JobWay } from './play-job';
+import type { TraceModel } from '../../core/src/trace';
+import { complaintAbout } from './complaint';
+import type { Case } from './play-job';
+
+export type JobWay = FaultWay | 'two-faults' | 'misaligned' | 'outside';
+export const jobWays: readonly JobWay[] = [...faultWays, 'two-faults', 'misaligned', 'outside'];
+
+/** A job on the stand-in that ships with the program. */
+export interface StandInCase extends Case {
+  readonly faults: readonly HiddenFault[];
+  readonly misalignedDb: number;
+}
 
 /** How often a set comes in so: the mix in which the benchmark draws its jobs. */
 const wayShare: Readonly<Record<JobWay, number>> = {
@@ -17,25 +26,8 @@ const wayShare: Readonly<Record<JobWay, number>> = {
   outside: 0.04,
 };
 
-/** What the owner comes with: the first function that does not do what it should, tried by somebody who cannot measure. */
-function complaintOf(card: Card, faults: readonly HiddenFault[], misalignedDb: number, seed: number): Evidence | undefined {
-  const set = new StandInSet(card, faults, { seed, noise: 0, misalignedDb });
-  const chance = chanceFrom(seed + 3);
-  const wavers = faults.some((f) => f.rate < 1);
-  const bad = card.functions.flatMap((f): { id: string; shown: Shown }[] => {
-    for (let i = 0; i < (wavers ? 8 : 1); i++) {
-      const shown = set.tryFunction(f.id);
-      if (shown !== 'works') return [{ id: f.id, shown: wavers ? 'comes-and-goes' : shown }];
-    }
-    return [];
-  });
-  if (!bad.length) return undefined;
-  const { id, shown } = chance.oneOf(bad);
-  return { id: 'complaint', kind: 'function', functionId: id, outcome: shown, reported: true };
-}
-
 /** One job of a way, or undefined when this card cannot have it, or shows nothing of it. */
-function caseOf(model: TraceModel, way: JobWay, section: string, seed: number): Case | undefined {
+function caseOf(model: TraceModel, way: JobWay, section: string, seed: number): StandInCase | undefined {
   const { card } = model;
   const chance = chanceFrom(seed);
   const faults: HiddenFault[] = [];
@@ -59,16 +51,32 @@ function caseOf(model: TraceModel, way: JobWay, section: string, seed: number): 
     if (!fault) return undefined;
     faults.push(fault);
   }
-  const fn = way === 'outside' ? chance.oneOf(card.functions) : undefined;
-  const complaint: Evidence | undefined = fn
-    ? { id: 'complaint', kind: 'function', functionId: fn.id, outcome: chance.oneOf(['weak', 'dead', 'comes-and-goes']), reported: true }
-    : complaintOf(card, faults, misalignedDb, seed);
-  return complaint && { model, way, faults, seed, complaint, misalignedDb };
+  const made = (noise: number, from: number): StandInSet => new StandInSet(card, faults, { seed: from, noise, misalignedDb });
+  const complaint = complaintAbout(
+    card,
+    made(0, seed),
+    faults.some((f) => f.rate < 1),
+    way === 'outside',
+    chanceFrom(seed + 3),
+  );
+  return (
+    complaint && {
+      model,
+      way,
+      faults,
+      misalignedDb,
+      truth: new Set(faults.map((f) => f.section)),
+      ...(way === 'outside' || way === 'misaligned' ? { settles: way } : {}),
+      seed,
+      complaint,
+      set: (noise) => made(noise, seed * 7919 + 13),
+    }
+  );
 }
 
 /** Jobs of a card in the mix, section after section, so that none is left out. */
-export function casesOf(model: TraceModel, count: number, seed: number): Case[] {
-  const cases: Case[] = [];
+export function casesOf(model: TraceModel, count: number, seed: number): StandInCase[] {
+  const cases: StandInCase[] = [];
   const chance = chanceFrom(seed);
   const ways = Object.keys(wayShare) as JobWay[];
   const { sections } = model.card;

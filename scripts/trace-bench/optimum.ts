@@ -63,7 +63,7 @@ function traced(small: SmallModel): TraceModel {
   return {
     card: { sections: [], access: [], parts: [] } as unknown as Card,
     sections: small.sections,
-    space: { count: n, single: n, first: at, second: at, kind: [], when: [], ways: [], from: at, cells: n },
+    space: { count: n, single: n, first: at, second: at, kind: [], when: [], ways: [], burden: [], from: at, cells: n },
     weights: new Map(),
     logPrior: new Float64Array(n),
     tests,

@@ -1,5 +1,5 @@
 import { expectationAt, pointOf, type Card } from '../../core/src/card';
-import { faultWays, StandInSet, type FaultWay, type HiddenFault } from '../../core/src/standin';
+import type { StandInSet } from '../../core/src/standin';
 import { chanceFrom } from '../../core/src/chance';
 import { trace, type Evidence, type Probe, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
 import { priceOf } from '../../core/src/trace/candidates';
@@ -10,22 +10,42 @@ import { priceOf } from '../../core/src/trace/candidates';
  */
 export type Policy = ProbeOrder | 'tidy-halves' | 'functions-first' | 'random';
 
-export type JobWay = FaultWay | 'two-faults' | 'misaligned' | 'outside';
-export const jobWays: readonly JobWay[] = [...faultWays, 'two-faults', 'misaligned', 'outside'];
+/** A set on the bench with something hidden in it, by whichever simulation. */
+export type FaultySet = Pick<
+  StandInSet,
+  | 'tryFunction'
+  | 'read'
+  | 'compare'
+  | 'inject'
+  | 'force'
+  | 'tap'
+  | 'inspect'
+  | 'lift'
+  | 'unload'
+  | 'remedy'
+  | 'proof'
+  | 'proofStage'
+  | 'repair'
+>;
 
 /** One set with what is wrong in it. */
 export interface Case {
   readonly model: TraceModel;
-  readonly way: JobWay;
-  readonly faults: readonly HiddenFault[];
+  /** The class of what is wrong. */
+  readonly way: string;
+  /** Sections at fault. */
+  readonly truth: ReadonlySet<string>;
+  /** What is right to settle on where no section is at fault. */
+  readonly settles?: 'outside' | 'misaligned';
   readonly seed: number;
   readonly complaint: Evidence;
-  readonly misalignedDb: number;
+  /** The set as it comes in, made anew for each who works on it. */
+  readonly set: (noise: number) => FaultySet;
 }
 
 export interface Played {
-  readonly way: JobWay;
-  readonly end: 'stop' | 'group' | 'out';
+  readonly way: string;
+  readonly end: 'stop' | 'settled' | 'group' | 'out';
   /** The section named at the stop is among the faulty ones. */
   readonly right: boolean;
   /** At the end without a stop: a group of at most four was named. */
@@ -38,6 +58,12 @@ export interface Played {
   readonly spent: Readonly<Record<string, number>>;
   /** Claim and truth, for every section at every step. */
   readonly claims: readonly (readonly [claim: number, truth: 0 | 1])[];
+  /** The section named at the stop. */
+  readonly named: string | null;
+  /** The chance of what was named at the stop. */
+  readonly said: number;
+  /** A culprit has a point of its own that was never read. */
+  readonly unread: boolean;
 }
 
 /** The reading of a stand-in against the card's limits. */
@@ -54,7 +80,7 @@ function verdict(
 }
 
 /** Does the test on the stand-in and puts its answer as evidence. */
-export function answer(card: Card, set: StandInSet, test: Probe['test'], id: string): Evidence {
+export function answer(card: Card, set: FaultySet, test: Probe['test'], id: string): Evidence {
   switch (test.kind) {
     case 'function':
       return { id, kind: 'function', functionId: test.subject, outcome: set.tryFunction(test.subject) };
@@ -86,6 +112,8 @@ export function answer(card: Card, set: StandInSet, test: Probe['test'], id: str
       };
     case 'lift':
       return { id, kind: 'lift', section: test.subject, recovers: set.lift(test.subject) };
+    case 'unload':
+      return { id, kind: 'unload', section: test.subject, recovers: set.unload(test.subject) };
     case 'remedy':
       return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: set.remedy(test.subject) };
     case 'proof': {
@@ -115,10 +143,9 @@ function evenCut(model: TraceModel, result: TraceResult): TestModel | undefined 
 
 /** Plays one job to its end: the complaint, then test after test as the policy says, until a stop or until nothing is left. */
 export function play(one: Case, policy: Policy, options: { noise?: number; lookAhead?: number; claims?: boolean } = {}): Played {
-  const { model, faults } = one;
+  const { model, truth } = one;
   const { card } = model;
-  const set = new StandInSet(card, faults, { seed: one.seed * 7919 + 13, noise: options.noise ?? 1, misalignedDb: one.misalignedDb });
-  const truth = new Set(faults.map((f) => f.section));
+  const set = one.set(options.noise ?? 1);
   const chance = chanceFrom(one.seed + 5);
   const evidence: Evidence[] = [one.complaint];
   const opened = new Set<string>();
@@ -147,16 +174,23 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
       minutes,
       spent,
       claims,
+      named: result.stop,
+      said: Math.max(result.outside, result.misaligned, ...result.sections.map((s) => s.chance)),
+      unread: [...truth].some(
+        (id) =>
+          card.testPoints.some((p) => p.section === id) &&
+          !evidence.some((e) => e.kind === 'reading' && pointOf(card, e.point)?.section === id),
+      ),
     });
     if (result.stop) return done('stop', truth.has(result.stop), true);
-    if (result.settled) return done('stop', one.way === result.settled, true);
+    if (result.settled) return done('settled', one.settles === result.settled, true);
     const untried =
       policy === 'functions-first' ? model.tests.find((t) => t.kind === 'function' && !result.answered.includes(t.id)) : undefined;
     const cut = policy === 'functions-first' || policy === 'tidy-halves' ? evenCut(model, result) : undefined;
     const probe = policy === 'random' && result.probes.length ? chance.oneOf(result.probes) : result.probes[0];
     const plain = untried ?? cut;
     const test = plain ?? probe?.test;
-    if (!test || tests >= 60) {
+    if (!test || tests >= 60 || (result.group.length > 0 && policy === 'worth')) {
       const held = [
         ...result.sections.map((s): [string, number] => [s.section, s.chance]),
         ['outside', result.outside] as [string, number],
@@ -164,9 +198,9 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
       ].sort((a, b) => b[1] - a[1]);
       const top = result.group.length ? result.group : held.slice(0, 4).map(([name]) => name);
       return done(
-        test ? 'out' : 'group',
+        test && tests >= 60 ? 'out' : 'group',
         false,
-        top.some((s) => truth.has(s) || s === one.way),
+        top.some((s) => truth.has(s) || s === one.settles),
       );
     }
     const took = (plain ? priceOf(model, plain, { opened, inHand }).minutes : (probe?.minutes ?? 0)) + 0.7;

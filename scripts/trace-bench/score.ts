@@ -19,8 +19,8 @@ export interface Summary {
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 export function summaryOf(played: readonly Played[]): Summary {
-  const stopped = played.filter((p) => p.end === 'stop');
-  const others = played.filter((p) => p.end !== 'stop');
+  const stopped = played.filter((p) => p.end === 'stop' || p.end === 'settled');
+  const others = played.filter((p) => p.end !== 'stop' && p.end !== 'settled');
   return {
     jobs: played.length,
     stopped: stopped.length / played.length,

@@ -40,7 +40,8 @@ export function probeStart(test: BenchTest, card: LaidCard): string | undefined 
     case 'comparison':
       return begun('compare', test.subject.toLowerCase());
     case 'lift':
-      return begun('lift', test.subject);
+    case 'unload':
+      return begun(test.kind, test.subject);
     case 'remedy':
       return begun(test.remedy ?? 'reflow', test.subject);
     case 'proof':

@@ -60,6 +60,7 @@ export const steps: readonly Step[] = [
     what: 'Quotes came onto the tape, and to an item of stock what each piece measured and what it is made of; injections and loops of a card have names of their own.',
     up: { cards: (card) => ({ ...card, ...namedApart(card, 'injections'), ...namedApart(card, 'loops') }) },
   },
+  { what: 'Supplies of which all that hangs on them was lifted came onto the tape.' },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

@@ -14,7 +14,7 @@ export interface DoubleReading extends Double {
 
 /** What may have changed what stands there. */
 const changes = ({ kind }: TapeEntry): boolean =>
-  kind === 'fit' || kind === 'remedy' || kind === 'modification' || kind === 'adjustment' || kind === 'lift';
+  kind === 'fit' || kind === 'remedy' || kind === 'modification' || kind === 'adjustment' || kind === 'lift' || kind === 'unload';
 
 const sameThing = (a: Reading, b: Reading): boolean =>
   a.unit === b.unit &&

@@ -25,6 +25,7 @@ function stageOf(entry: TapeEntry, repaired: boolean): Stage | undefined {
     case 'forcing':
     case 'comparison':
     case 'lift':
+    case 'unload':
     case 'proof':
     case 'doubt':
       return 'trace';

@@ -269,6 +269,17 @@ export class StandInSet {
     return (this.at(section)?.effect.drag ?? 1) < 0.9 || this.chance.happens(0.01 * this.noise);
   }
 
+  /** Lifts all that hangs on a section: whether its voltage comes back. */
+  unload(section: string): boolean {
+    const draws = this.faults.some(
+      (f) =>
+        !this.cured.has(f) &&
+        f.effect.drag < 0.9 &&
+        this.card.sections.some((s) => s.id === f.section && s.needs.some((n) => n.by === 'supply' && n.section === section)),
+    );
+    return draws || this.chance.happens(0.01 * this.noise);
+  }
+
   /** Solders, reseats or cleans in a section: whether the trouble is gone. */
   remedy(section: string): boolean {
     const fault = this.at(section);

@@ -15,6 +15,7 @@ import { handedBack } from './kinds/handed-back';
 import { injection } from './kinds/injection';
 import { labour } from './kinds/labour';
 import { lift } from './kinds/lift';
+import { unload } from './kinds/unload';
 import { listed } from './kinds/listed';
 import { manipulation } from './kinds/manipulation';
 import { modification } from './kinds/modification';
@@ -60,6 +61,7 @@ export const allKinds = [
   forcing,
   comparison,
   lift,
+  unload,
   remedy,
   doubt,
   apart,

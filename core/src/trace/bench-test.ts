@@ -17,6 +17,7 @@ export const testKinds = [
   'tap',
   'inspect',
   'lift',
+  'unload',
   'remedy',
   'proof',
 ] as const;

@@ -22,6 +22,8 @@ export interface BenchState {
   /** A supply has been read low or dead, so that lifting feeds may tell something. */
   readonly railBad?: boolean;
   readonly answered: ReadonlySet<string>;
+  /** Tests that a stop still wants: offered whatever they tell. */
+  readonly wanted?: ReadonlySet<string>;
   /** Results that may be had once more, by test. */
   readonly again?: ReadonlyMap<string, Results>;
   /** Shares of the parts that have measured good, by section. */
@@ -46,7 +48,7 @@ const missing = (test: TestModel, measures: readonly Unit[] | undefined): string
   return `nothing on this bench reads ${test.instrument}`;
 };
 
-const heated = new Set<TestModel['kind']>(['proof', 'lift', 'remedy']);
+const heated = new Set<TestModel['kind']>(['proof', 'lift', 'unload', 'remedy']);
 
 /** What a test costs now: its own minutes, taking up the instrument, and what is still to be opened. */
 export function priceOf(
@@ -70,7 +72,8 @@ function offered(test: TestModel, standing: ReadonlyMap<string, number>, options
   if (options.cold && !isCold(test)) return false;
   if (options.answered.has(test.id)) return options.again?.has(test.id) ?? false;
   if (test.kind === 'comparison') return options.healthySet === true;
-  if (test.kind === 'lift' && !options.railBad) return false;
+  if (options.wanted?.has(test.id)) return true;
+  if ((test.kind === 'lift' || test.kind === 'unload') && !options.railBad) return false;
   const act = test.kind === 'proof' && test.reach.has(test.subject) ? 'stageProof' : test.kind;
   if (!(act in leastChance)) return true;
   const least = Math.min(most, leastChance[act as keyof typeof leastChance]);
@@ -147,14 +150,15 @@ export function candidatesOf(model: TraceModel, standing: Standing, state: Bench
     ...[...rough].sort((a, b) => b.gain - a.gain).slice(0, mostGain),
   ]);
   const now = bits(cellsOf(space, full));
+  const isWanted = ({ test }: Candidate): boolean => state.wanted?.has(test.id) ?? false;
   const all = rough
-    .filter((c) => shortlisted.has(c))
+    .filter((c) => shortlisted.has(c) || isWanted(c))
     .map((c): Candidate => {
       const split = splitInto(rooms[0], space, c.test, full);
       const gain = Math.max(0, now - bitsLeft(split));
-      return { ...c, gain, rank: Math.max(0, now - bitsToGo(split)) / c.price };
+      return { ...c, gain, rank: Math.max(0, now - bitsToGo(split)) / (c.price + 1.5) };
     })
-    .filter((c) => c.gain >= leastBits);
+    .filter((c) => c.gain >= leastBits || isWanted(c));
   const best = Math.max(0, ...all.filter((c) => !c.cannot).map((c) => c.gain));
-  return all.filter((c) => c.gain >= leastShare * best);
+  return all.filter((c) => c.gain >= leastShare * best || isWanted(c));
 }

@@ -1,7 +1,7 @@
 import { conditionText, type Card } from '../card';
 import { partShares, proofChance, provenAsStage, testOf, type Draft, type TestModel } from './bench-test';
-import { functionLook, localLook, readingLook } from './looks';
-import { functionReach, injectionReach, readingReach, supplyOf, type Reach } from './reach';
+import { functionLook, localLook, readingLook, unloadLook } from './looks';
+import { functionLeaning, injectionLeaning, readingLeaning, supplyOf, type Reach } from './reach';
 import { rowsOf } from './rows';
 import type { Space } from './space';
 import { cleanLook, proof, railRecovers, remedyCures, remedyParts, seemsCured, tapChanges } from './tables/bench-acts';
@@ -18,15 +18,15 @@ export function testsOf(card: Card, space: Space): TestModel[] {
   const add = (draft: Draft): void => void tests.push(testOf(space, draft));
   const access = (id: string | undefined): { access?: string } => (id ? { access: id } : {});
   for (const fn of card.functions) {
-    const reach = functionReach(card, fn);
+    const leaning = functionLeaning(card, fn);
     add({
       id: `function ${fn.id}`,
       kind: 'function',
       subject: fn.id,
       title: `Try: ${fn.name}`,
       condition: fn.condition,
-      look: functionLook(card, reach, fn.condition),
-      reach,
+      look: functionLook(card, leaning, fn),
+      reach: leaning.reach,
       minutes: fn.minutes,
       instrument: 'none',
       hazard: fn.condition.keyed ? 'rf' : 'none',
@@ -35,11 +35,11 @@ export function testsOf(card: Card, space: Space): TestModel[] {
   for (const point of card.testPoints)
     for (const [index, expectation] of point.expect.entries()) {
       const { condition } = expectation;
-      const reach = readingReach(card, point, condition);
+      const leaning = readingLeaning(card, point, condition);
       const base = {
         subject: point.id,
         condition,
-        reach,
+        reach: leaning.reach,
         instrument: point.unit,
         hazard: point.hazard,
         point,
@@ -51,7 +51,7 @@ export function testsOf(card: Card, space: Space): TestModel[] {
         id: `reading ${point.id} ${conditionText(condition)}`,
         kind: 'reading',
         title: `Read ${point.name} at ${point.id}`,
-        look: readingLook(card, point, reach, condition),
+        look: readingLook(card, point, leaning, condition),
         minutes: point.minutes,
       });
       if (index === 0)
@@ -60,22 +60,22 @@ export function testsOf(card: Card, space: Space): TestModel[] {
           id: `comparison ${point.id}`,
           kind: 'comparison',
           title: `Compare ${point.name} at ${point.id} with the healthy set`,
-          look: readingLook(card, point, reach, condition, healthyComparison),
+          look: readingLook(card, point, leaning, condition, healthyComparison),
           minutes: point.minutes + cost.comparison,
         });
     }
   for (const injection of card.injections) {
     const fn = card.functions.find((f) => f.id === injection.responds);
     if (!fn) continue;
-    const reach = injectionReach(card, injection.into, fn);
+    const leaning = injectionLeaning(card, injection.into, fn);
     add({
       id: `injection ${injection.id}`,
       kind: 'injection',
       subject: injection.id,
       title: injection.name,
       condition: fn.condition,
-      look: functionLook(card, reach, fn.condition),
-      reach,
+      look: functionLook(card, leaning, fn),
+      reach: leaning.reach,
       minutes: injection.minutes,
       instrument: 'generator',
       ...access(injection.access),
@@ -84,15 +84,15 @@ export function testsOf(card: Card, space: Space): TestModel[] {
   for (const forcing of card.forcings) {
     const fn = card.functions.find((f) => f.id === forcing.responds);
     if (!fn) continue;
-    const reach = functionReach(card, fn, forcing.cuts);
+    const leaning = functionLeaning(card, fn, forcing.cuts);
     add({
       id: `forcing ${forcing.id}`,
       kind: 'forcing',
       subject: forcing.id,
       title: forcing.name,
       condition: fn.condition,
-      look: functionLook(card, reach, fn.condition),
-      reach,
+      look: functionLook(card, leaning, fn),
+      reach: leaning.reach,
       minutes: forcing.minutes,
       instrument: 'supply',
     });
@@ -107,7 +107,7 @@ export function testsOf(card: Card, space: Space): TestModel[] {
       look: localLook(
         ['steady', 'changes'],
         at,
-        (kind) => (kind === 'intermittent' ? tapChanges.intermittent : tapChanges.otherFault),
+        (kind) => (kind === 'intermittent' || kind === 'seldom' ? tapChanges[kind] : tapChanges.otherFault),
         tapChanges.elsewhere,
       ),
       minutes: cost.tapMinutes,
@@ -129,6 +129,17 @@ export function testsOf(card: Card, space: Space): TestModel[] {
         title: `Lift the feed of the ${section.name}: does the supply come back?`,
         look: localLook(['stays', 'recovers'], at, (kind) => railRecovers[kind] ?? railRecovers.otherwise, railRecovers.otherwise),
         minutes: cost.liftMinutes,
+      });
+    const unloaded = unloadLook(card, section.id);
+    if (unloaded)
+      add({
+        ...base,
+        id: `unload ${section.id}`,
+        kind: 'unload',
+        title: `Lift what hangs on the ${section.name}: does its voltage come back?`,
+        reach: unloaded.reach,
+        look: unloaded.look,
+        minutes: cost.unloadMinutes,
       });
     const own = card.parts.filter((p) => p.section === section.id);
     for (const remedy of remedies) {
@@ -183,5 +194,5 @@ export function testsOf(card: Card, space: Space): TestModel[] {
 /** Rows for what the owner reports of a function: as for a trial, but the antenna, the supply and the settings were the owner's. */
 export const reportedRows = (card: Card, space: Space, functionId: string): Float64Array[] | undefined => {
   const fn = card.functions.find((f) => f.id === functionId);
-  return fn && rowsOf(space, functionLook(card, functionReach(card, fn), fn.condition, outsideReported));
+  return fn && rowsOf(space, functionLook(card, functionLeaning(card, fn), fn, { outside: outsideReported, reported: true }));
 };

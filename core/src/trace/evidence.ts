@@ -31,6 +31,8 @@ export type EvidenceBody =
   | { readonly kind: 'comparison'; readonly point: string; readonly outcome: ReadingOutcome; readonly text: string }
   /** The feed of a section lifted: its supply recovers, or stays as it was. */
   | { readonly kind: 'lift'; readonly section: string; readonly recovers: boolean }
+  /** All that hangs on a section lifted: its voltage recovers, or stays as it was. */
+  | { readonly kind: 'unload'; readonly section: string; readonly recovers: boolean }
   /** A cheap repair as a test, and whether the trouble is gone. */
   | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
   | { readonly kind: 'fit'; readonly section: string; readonly designator: string }

@@ -1,5 +1,5 @@
 import { conditionText, pointOf, type Card } from '../card';
-import { comparisonNames, liftText, mendText } from '../words';
+import { comparisonNames, liftText, mendText, unloadText } from '../words';
 import { casesBySection, type ShopHistory } from './evidence';
 import { amongFaulty, logWeights, outcomeOf, posterior, type Weighed } from './infer';
 import type { TraceModel } from './model';
@@ -68,6 +68,8 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
       return evidence.text;
     case 'lift':
       return liftText(nameOf(evidence.section), evidence.recovers);
+    case 'unload':
+      return unloadText(nameOf(evidence.section), evidence.recovers);
     case 'remedy':
       return `${nameOf(evidence.section)} ${mendText(evidence.remedy, evidence.cured)}`;
     case 'proof':

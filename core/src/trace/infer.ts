@@ -43,6 +43,8 @@ function answeredTest(model: TraceModel, evidence: Evidence): TestModel | undefi
       return byId(`tap ${evidence.section}`);
     case 'lift':
       return byId(`lift ${evidence.section}`);
+    case 'unload':
+      return byId(`unload ${evidence.section}`);
     case 'remedy':
       return byId(`remedy ${evidence.remedy} ${evidence.section}`);
     case 'proof':
@@ -59,6 +61,7 @@ export function outcomeOf(evidence: Evidence): string {
     case 'proof':
       return evidence.bad ? 'bad' : 'good';
     case 'lift':
+    case 'unload':
       return evidence.recovers ? 'recovers' : 'stays';
     case 'remedy':
       return evidence.cured ? 'cured' : 'same';

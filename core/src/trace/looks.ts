@@ -1,13 +1,22 @@
 import { agrees, expectationAt, phaseLoops, type Card, type Condition, type Expectation, type TestPoint } from '../card';
-import { drivers, isDirect, justBefore, makersOf, supplyChain, supplyOf, tuningLoop, type Reach } from './reach';
+import { unloadedRecovers } from './tables/bench-acts';
+import { drivers, isDirect, justBefore, makersOf, pulledSupplies, supplyChain, tuningLoop, type Leaning, type Reach } from './reach';
 import { mixed, type Look } from './rows';
-import type { FaultKind } from './tables/fault-kinds';
+import type { FaultyWay } from './space';
+import { mildness, pulledMildness, type FaultKind } from './tables/fault-kinds';
 import {
+  cannotShift,
+  deadBranch,
   faultyFunction,
   healthyFunction,
+  makesFrequency,
   misalignedFunction,
+  offFrequencyHeard,
+  offFrequencyHeardNarrow,
+  onLowSupply,
   outsideFunction,
   sectionShift,
+  waversReported,
   type FunctionRow,
 } from './tables/function-rows';
 import { functionOutcomes, readingOutcomes } from '../words';
@@ -19,17 +28,27 @@ import {
   faultyRail,
   faultySignal,
   faultyVoltage,
+  frequencyOnLowSupply,
   healthyReading,
   misalignedSignal,
   outsideReading,
+  signalOnLowSupply,
+  signalWithDeadBranch,
+  voltageOnLowSupply,
+  type ReadingRow,
 } from './tables/reading-rows';
 
+type Section = Card['sections'][number];
+
 const shiftedRows = new Map<string, FunctionRow>();
-function shifted(kind: FaultKind, sectionKind: Card['sections'][number]['kind']): FunctionRow {
+function shifted(kind: FaultKind, sectionKind: Section['kind']): FunctionRow {
   const key = `${kind} ${sectionKind}`;
   const known = shiftedRows.get(key);
   if (known) return known;
-  const shift = sectionShift[sectionKind] ?? {};
+  const shift = {
+    ...(makesFrequency.has(sectionKind) ? {} : { 'wrong-frequency': cannotShift }),
+    ...sectionShift[sectionKind],
+  };
   const scaled = functionOutcomes.map((o) => faultyFunction[kind][o] * (shift[o] ?? 1));
   const sum = scaled.reduce((a, b) => a + b, 0);
   const row = Object.fromEntries(functionOutcomes.map((o, i) => [o, (scaled[i] ?? 0) / sum])) as unknown as FunctionRow;
@@ -37,31 +56,73 @@ function shifted(kind: FaultKind, sectionKind: Card['sections'][number]['kind'])
   return row;
 }
 
+/** What of each section a fault reaches besides itself. */
 interface Neighbours {
-  /** Supply of each section, and what stands right before it. */
-  readonly rails: ReadonlyMap<string, string | undefined>;
-  readonly before: ReadonlyMap<string, readonly string[]>;
+  /** The supplies that it pulls down, and how surely. */
+  readonly pulled: ReadonlyMap<string, number>;
+  /** What stands right before it. */
+  readonly before: readonly string[];
+  /** Others get their supply from it. */
+  readonly feeds: boolean;
+  /** Others get something else from it: a bias, a switching line, an injection. */
+  readonly steers: boolean;
 }
-const neighbours = new WeakMap<Card, Neighbours>();
-function neighboursOf(card: Card): Neighbours {
+const neighbours = new WeakMap<Card, ReadonlyMap<string, Neighbours>>();
+function neighboursOf(card: Card): ReadonlyMap<string, Neighbours> {
   const known = neighbours.get(card);
   if (known) return known;
-  const made = {
-    rails: new Map(card.sections.map((s) => [s.id, supplyOf(card, s.id)])),
-    before: new Map(card.sections.map((s) => [s.id, [...justBefore(card, s.id)]])),
-  };
+  const made = new Map(
+    card.sections.map(({ id }): [string, Neighbours] => {
+      const given = card.sections.flatMap(({ needs }) => needs.filter((need) => need.section === id));
+      return [
+        id,
+        {
+          pulled: pulledSupplies(card, id),
+          before: [...justBefore(card, id)],
+          feeds: given.some(({ by }) => by === 'supply'),
+          steers: given.some(({ by }) => by !== 'supply'),
+        },
+      ];
+    }),
+  );
   neighbours.set(card, made);
   return made;
 }
 
-/** How surely a section's fault of a kind shows within a reach: its own place there, or that of what it drags or loads. */
-function touchIn(card: Card, reach: Reach): (section: string, kind: FaultKind) => number {
-  const { rails, before } = neighboursOf(card);
-  return (id, kind) => {
+/** Kinds of section that, at fault in one state alone, sag under its load. */
+const sagging: ReadonlySet<Section['kind']> = new Set(['regulator', 'rectifier', 'connector', 'transformer']);
+/** So surely a source that is only weak is missed by what it gives a bias or a switching voltage. */
+const weaklySteered = 0.7;
+
+/** Whether a fault draws too much from the supply of its section. */
+const pulls = (kind: FaultKind): boolean => kind === 'pulls-rail' || kind === 'shorts-rail';
+/** How surely what hangs on a supply that a fault of a kind leaves low shows it. */
+const shownByLow = (kind: FaultKind): number => (kind === 'low' ? mildness : kind === 'pulls-rail' ? pulledMildness : 1);
+
+/** How surely a section's fault shows in an observation: by itself, and by a supply that it leaves low. */
+interface Touch {
+  readonly own: number;
+  readonly low: number;
+}
+const untouched: Touch = { own: 0, low: 0 };
+
+function touchIn(card: Card, { reach, low, passed }: Leaning): (section: Section, way: FaultyWay) => Touch {
+  const near = neighboursOf(card);
+  return ({ id, kind: sectionKind }, { kind }) => {
     const own = reach.get(id) ?? 0;
-    if (kind === 'pulls-rail') return Math.max(own, reach.get(rails.get(id) ?? '') ?? 0);
-    if (kind === 'loads-before') return Math.max(own, ...(before.get(id) ?? []).map((b) => reach.get(b) ?? 0));
-    return own;
+    const by = near.get(id);
+    if (!by) return untouched;
+    if (pulls(kind)) {
+      // What is pulled to the ground is gone for all that hangs on it; what is only low shows in the tender.
+      const felt = kind === 'shorts-rail' ? reach : low;
+      let most = 0;
+      for (const [supply, strength] of by.pulled) most = Math.max(most, strength * (felt.get(supply) ?? 0));
+      return { own, low: most };
+    }
+    if (kind === 'loads-before') return { own: Math.max(own, ...by.before.map((b) => reach.get(b) ?? 0)), low: 0 };
+    const isLow = by.feeds && (kind === 'weak' || kind === 'low' || (kind === 'partial' && sagging.has(sectionKind)));
+    if (!isLow) return { own, low: 0 };
+    return { own: passed.has(id) ? own : by.steers ? weaklySteered * own : 0, low: low.get(id) ?? 0 };
   };
 }
 
@@ -74,20 +135,55 @@ function acting(condition: Condition, when: Condition | undefined): number {
   return (Object.keys(when) as (keyof Condition)[]).every((field) => held[field] !== undefined) ? 1 : 0.5;
 }
 
-const adjustable = (card: Card, reach: Reach): boolean => card.parts.some((p) => adjustableParts.has(p.kind) && reach.has(p.section));
+const adjustable = (card: Card, { reach }: Leaning): boolean => card.parts.some((p) => adjustableParts.has(p.kind) && reach.has(p.section));
 
-/** How a trial of a function looks; `outside` when nothing inside is wrong. */
-export function functionLook(card: Card, reach: Reach, condition: Condition, outside: FunctionRow = outsideFunction): Look {
-  const touch = touchIn(card, reach);
+/** Modes in which a hundred hertz off are heard. */
+const narrow: ReadonlySet<string> = new Set(['SSB', 'USB', 'LSB', 'CW', 'DSB', 'RTTY', 'DATA']);
+
+type Row = Readonly<Record<string, number>>;
+
+/** Of what a fault does by itself and by a low supply, the one that shows more. */
+function shownBy(healthy: Row, good: string, touch: Touch, own: Row, low: Row): Row | undefined {
+  const strength = (row: Row, by: number): number => by * (1 - (row[good] ?? 0));
+  const [byOwn, byLow] = [strength(own, touch.own), strength(low, touch.low)];
+  if (byOwn === 0 && byLow === 0) return undefined;
+  return byOwn >= byLow ? mixed(own, healthy, touch.own) : mixed(low, healthy, touch.low);
+}
+
+/** How a trial of a function looks, or what is reported of it; `outside` when nothing inside is wrong. */
+export function functionLook(
+  card: Card,
+  leaning: Leaning,
+  { condition, group }: Pick<Card['functions'][number], 'condition' | 'group'>,
+  { outside, reported }: { readonly outside: FunctionRow; readonly reported?: boolean } = { outside: outsideFunction },
+): Look {
+  const touch = touchIn(card, leaning);
+  const healthy = { ...healthyFunction };
+  const offFrequency =
+    group === 'transmit' ? faultyFunction['off-frequency'] : narrow.has(condition.mode ?? '') ? offFrequencyHeardNarrow : offFrequencyHeard;
   return {
     outcomes: functionOutcomes,
-    healthy: healthyFunction,
+    healthy,
     outside,
-    misaligned: adjustable(card, reach) ? misalignedFunction : healthyFunction,
-    faulty: (i, { kind, when }) => {
+    misaligned: adjustable(card, leaning) ? misalignedFunction : healthyFunction,
+    faulty: (i, way) => {
       const section = card.sections[i];
-      const strength = section ? touch(section.id, kind) * acting(condition, when) : 0;
-      return section && strength > 0 ? mixed({ ...shifted(kind, section.kind) }, { ...healthyFunction }, strength) : undefined;
+      const acts = section ? acting(condition, way.when) : 0;
+      if (!section || acts === 0) return undefined;
+      if (way.kind === 'off-frequency') {
+        const strength = group === 'control' ? 0 : (leaning.tuned.get(section.id) ?? 0);
+        return strength > 0 ? mixed({ ...offFrequency }, healthy, strength) : undefined;
+      }
+      const { own, low } = touch(section, way);
+      const wavers = way.kind === 'intermittent' || way.kind === 'seldom';
+      const row =
+        reported && wavers
+          ? waversReported
+          : leaning.branches.has(section.id) && !wavers && way.kind !== 'weak'
+            ? deadBranch
+            : shifted(way.kind, section.kind);
+      const onLow = way.kind === 'shorts-rail' ? faultyFunction.dead : onLowSupply;
+      return shownBy(healthy, 'works', { own: own * acts, low: low * acts * shownByLow(way.kind) }, { ...row }, { ...onLow });
     },
   };
 }
@@ -97,8 +193,8 @@ const isPresence = (expected: Expectation | undefined): boolean =>
   expected?.typical === true && expected.nominal === undefined && expected.high === undefined;
 
 /** How a reading at a point looks under a condition. */
-export function readingLook(card: Card, point: TestPoint, reach: Reach, condition: Condition, healthy = healthyReading): Look {
-  const touch = touchIn(card, reach);
+export function readingLook(card: Card, point: TestPoint, leaning: Leaning, condition: Condition, healthy = healthyReading): Look {
+  const touch = touchIn(card, leaning);
   const rails = supplyChain(card, point.section);
   const tuning = tuningLoop(card, point);
   const direct = isDirect(point);
@@ -107,27 +203,45 @@ export function readingLook(card: Card, point: TestPoint, reach: Reach, conditio
   const inLoop = loop && drivers(card, loop);
   // What makes the frequency is gone when it dies; what only steers it drives it to an end.
   const makes = point.unit === 'Hz' ? makersOf(card, point.section, condition) : undefined;
-  const misaligned = (direct && !tuning) || !adjustable(card, reach) ? healthy : misalignedSignal;
+  const misaligned = (direct && !tuning) || !adjustable(card, leaning) ? healthy : misalignedSignal;
+  const onLow: ReadingRow = tuning
+    ? faultyLoop.dead
+    : direct
+      ? voltageOnLowSupply
+      : point.unit === 'Hz'
+        ? frequencyOnLowSupply
+        : signalOnLowSupply;
+  const onShort = tuning ? faultyLoop.dead : direct ? faultyRail.dead : point.unit === 'Hz' ? faultyFrequency.dead : faultySignal.dead;
+  const tableFor = (id: string): Readonly<Record<FaultKind, ReadingRow>> => {
+    if (inLoop?.has(id) && (tuning ? true : !makes?.has(id))) return faultyLoop;
+    // A dead supply shows at every voltage fed from it; a dead stage may well have its own voltages right.
+    if (direct) return id === point.section && !rails.has(id) ? faultyVoltage : faultyRail;
+    return point.unit === 'Hz' ? faultyFrequency : signal;
+  };
   return {
     outcomes: readingOutcomes,
     healthy: { ...healthy },
     outside: { ...outsideReading },
     misaligned: { ...misaligned },
-    faulty: (i, { kind, when }) => {
-      const id = card.sections[i]?.id ?? '';
-      const strength = touch(id, kind) * acting(condition, when);
-      if (strength === 0) return undefined;
-      // A dead supply shows at every voltage fed from it; a dead stage may well have its own voltages right.
-      const onRail = rails.has(id) || (kind === 'pulls-rail' && rails.has(neighboursOf(card).rails.get(id) ?? ''));
-      if (inLoop?.has(id) && (tuning ? true : !makes?.has(id))) return mixed({ ...faultyLoop[kind] }, { ...healthy }, strength);
-      const table = direct
-        ? id === point.section && !onRail
-          ? faultyVoltage
-          : faultyRail
-        : point.unit === 'Hz'
-          ? faultyFrequency
-          : signal;
-      return mixed({ ...table[kind] }, { ...healthy }, strength);
+    faulty: (i, way) => {
+      const section = card.sections[i];
+      const acts = section ? acting(condition, way.when) : 0;
+      if (!section || acts === 0) return undefined;
+      const { id } = section;
+      if (way.kind === 'off-frequency') {
+        const strength = direct && !tuning ? Number(id === point.section) : (leaning.tuned.get(id) ?? 0);
+        return strength > 0 ? mixed({ ...tableFor(id)[way.kind] }, { ...healthy }, strength) : undefined;
+      }
+      const { own, low } = touch(section, way);
+      const row = !direct && leaning.branches.has(id) && id !== point.section ? signalWithDeadBranch : tableFor(id)[way.kind];
+      const shows = direct && !tuning ? 1 : shownByLow(way.kind);
+      return shownBy(
+        { ...healthy },
+        'in',
+        { own: own * acts, low: low * acts * shows },
+        { ...row },
+        { ...(way.kind === 'shorts-rail' ? onShort : onLow) },
+      );
     },
   };
 }
@@ -144,4 +258,32 @@ export function localLook(outcomes: readonly [string, string], at: number, chanc
     faulty: (section, { kind }) => (section === at ? row(chance(kind)) : undefined),
     only: at,
   };
+}
+
+/**
+ * How a supply looks once all that hangs on it is lifted: what draws too much accuses itself, what stays low the supply. Nothing for a
+ * section on which nothing hangs.
+ */
+export function unloadLook(card: Card, id: string): { reach: Reach; look: Look } | undefined {
+  const near = neighboursOf(card);
+  if (!near.get(id)?.feeds) return undefined;
+  const reach = new Map(
+    card.sections.flatMap((s) => (near.get(s.id)?.pulled.has(id) ? [[s.id, near.get(s.id)?.pulled.get(id) ?? 0]] : [])),
+  );
+  const isRegulated = card.sections.some((s) => s.id === id && s.kind === 'regulator');
+  const row = (back: number): Row => ({ stays: 1 - back, recovers: back });
+  const sound = row(unloadedRecovers.otherwise);
+  const look: Look = {
+    outcomes: ['stays', 'recovers'],
+    healthy: sound,
+    outside: sound,
+    misaligned: sound,
+    faulty: (i, { kind }) => {
+      const section = card.sections[i]?.id ?? '';
+      if (pulls(kind) && reach.has(section)) return mixed(row(unloadedRecovers.puller), sound, reach.get(section) ?? 0);
+      const own = section === id ? unloadedRecovers[isRegulated ? 'regulated' : 'plain'][kind] : undefined;
+      return own === undefined ? undefined : row(own);
+    },
+  };
+  return { reach: new Map([[id, 1], ...reach]), look };
 }

@@ -103,7 +103,7 @@ describe('traceModel', () => {
         loops: [],
       }),
     );
-    expect(new Set(bare.tests.map((t) => t.kind))).toEqual(new Set(['tap', 'inspect', 'lift', 'proof']));
+    expect(new Set(bare.tests.map((t) => t.kind))).toEqual(new Set(['tap', 'inspect', 'lift', 'unload', 'proof']));
   });
 });
 

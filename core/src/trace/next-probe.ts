@@ -137,6 +137,9 @@ export function nextProbes(model: TraceModel, chances: Float64Array, failing: re
   candidates.sort(orderOf(model, order, failing, (test) => Math.abs(onSide(test) - inQuestion.length / 2)));
   const width = lookAhead ?? lookAheadWidth;
   if (order === 'worth' && width > 0) candidates = followed(model, standing, candidates, width);
+  // What a stop still wants comes first: what tells most of it for the minute.
+  if (options.wanted)
+    candidates = [...candidates].sort((a, b) => Number(options.wanted?.has(b.test.id)) - Number(options.wanted?.has(a.test.id)));
   // A near-copy of a better probe (same point, other channel) would only crowd the list.
   const seen = new Set<string>();
   const chosen = candidates.filter(({ test }) => {

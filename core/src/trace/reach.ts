@@ -1,8 +1,33 @@
-import { agrees, branchSections, phaseLoops, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
-import { branchStrength, loopStrength, needStrength } from './tables/fault-kinds';
+import {
+  agrees,
+  branchSections,
+  phaseLoops,
+  routeSections,
+  type Card,
+  type CardFunction,
+  type Condition,
+  type RouteStep,
+  type TestPoint,
+} from '../card';
+import { branchStrength, loopStrength, needStrength, pulledThrough, tenderness } from './tables/fault-kinds';
 
 /** Which sections an observation leans on, and how surely a fault in each shows in it: section id to strength, 0 to 1. */
 export type Reach = ReadonlyMap<string, number>;
+
+/** What of a supply is asked for: that it is there at all, or that it is not low. */
+export type SupplyAsked = 'there' | 'full';
+
+type SectionKind = Card['sections'][number]['kind'];
+/** How surely a consumer of a kind shows what its supply lacks. */
+const supplyStrength: Readonly<Record<SupplyAsked, (kind: SectionKind) => number>> = {
+  there: () => needStrength.supply,
+  full: (kind) => tenderness[kind],
+};
+/** A direct voltage goes down with its supply, unless a regulator holds it. */
+const voltsStrength: Readonly<Record<SupplyAsked, (kind: SectionKind) => number>> = {
+  there: () => needStrength.supply,
+  full: (kind) => (kind === 'regulator' ? tenderness.regulator : 1),
+};
 
 type NeedKind = Card['sections'][number]['needs'][number]['by'];
 const everyNeed: ReadonlySet<NeedKind> = new Set(['supply', 'injection', 'bias', 'switching', 'control']);
@@ -21,6 +46,8 @@ function withNeeds(
   condition: Condition,
   by: ReadonlySet<NeedKind> = everyNeed,
   cuts: ReadonlySet<string> = new Set(),
+  supply: (kind: SectionKind) => number = supplyStrength.there,
+  steered = 1,
 ): Map<string, number> {
   const loops = phaseLoops(card);
   const reached = new Map<string, number>();
@@ -29,10 +56,12 @@ function withNeeds(
     const [id, strength] = next;
     if (cuts.has(id) || (reached.get(id) ?? 0) >= strength) continue;
     reached.set(id, strength);
-    for (const need of card.sections.find((s) => s.id === id)?.needs ?? [])
-      if (by.has(need.by) && !(need.when && !agrees(need.when, condition))) {
+    const section = card.sections.find((s) => s.id === id);
+    for (const need of section?.needs ?? [])
+      if (section && by.has(need.by) && !(need.when && !agrees(need.when, condition))) {
         const inLoop = need.by === 'control' && loops.some((loop) => loop.sections.includes(id) && loop.sections.includes(need.section));
-        queue.push([need.section, strength * (inLoop ? loopStrength : needStrength[need.by])]);
+        const kept = inLoop ? loopStrength : need.by === 'supply' ? supply(section.kind) : steered * needStrength[need.by];
+        queue.push([need.section, strength * kept]);
       }
   }
   return reached;
@@ -41,15 +70,84 @@ function withNeeds(
 const full = (ids: Iterable<string>): (readonly [string, number])[] => [...ids].map((id) => [id, 1]);
 
 /** Sections a function leans on: its route with all its needs; nothing beyond a section whose line is held from outside. */
-export function functionReach(card: Card, fn: CardFunction, cuts: readonly string[] = []): Reach {
-  const soft = branchSections(fn.route);
-  return withNeeds(
-    card,
-    routeSections(fn.route).map((id) => [id, soft.has(id) ? branchStrength : 1]),
-    fn.condition,
-    everyNeed,
-    new Set(cuts),
-  );
+export function functionReach(card: Card, fn: CardFunction, cuts: readonly string[] = [], asked: SupplyAsked = 'there'): Reach {
+  return withNeeds(card, passedBy(fn.route), fn.condition, everyNeed, new Set(cuts), supplyStrength[asked]);
+}
+
+/** The sections of a route; what stands in one of several branches carries part of the signal. */
+function passedBy(route: readonly RouteStep[]): (readonly [string, number])[] {
+  const branches = branchSections(route);
+  return routeSections(route).map((id) => [id, branches.has(id) ? branchStrength : 1]);
+}
+
+/** A route up to a section, or from it onwards; of branches side by side, only the one in which it stands. Nothing when it is not on it. */
+function part(route: readonly RouteStep[], id: string, side: 'before' | 'onwards'): RouteStep[] | undefined {
+  for (const [i, step] of route.entries()) {
+    const own =
+      typeof step === 'string'
+        ? step === id
+          ? [step]
+          : undefined
+        : step.parallel.map((branch) => part(branch, id, side)).find((branch) => branch !== undefined);
+    if (own) return side === 'before' ? [...route.slice(0, i), ...own] : [...own, ...route.slice(i + 1)];
+  }
+  return undefined;
+}
+
+/** Sections by which what a function sends or receives is made: its oscillators, and what they get injected; nothing that only feeds them. */
+export function frequencyReach(card: Card, from: Iterable<string>, condition: Condition, cuts: readonly string[] = []): Reach {
+  return withNeeds(card, full(from), condition, new Set(['injection', 'control']), new Set(cuts));
+}
+
+/** A direct voltage that is switched on by something on a low supply is on or off; it is seldom low. */
+const steeredVolts: Readonly<Record<SupplyAsked, number>> = { there: 1, full: 0.3 };
+
+/** All by which an observation leans on the sections of a card. */
+export interface Leaning {
+  /** On which it leans, and how surely a fault in each shows. */
+  readonly reach: Reach;
+  /** How surely a supply shows in it that is there, but low. */
+  readonly low: Reach;
+  /** By which its frequency is made. */
+  readonly tuned: Reach;
+  /** What the signal itself passes. */
+  readonly passed: ReadonlySet<string>;
+  /** Of these, what stands in one of several branches. */
+  readonly branches: ReadonlySet<string>;
+}
+
+export function functionLeaning(card: Card, fn: CardFunction, cuts: readonly string[] = []): Leaning {
+  const passed = routeSections(fn.route);
+  return {
+    reach: functionReach(card, fn, cuts),
+    low: functionReach(card, fn, cuts, 'full'),
+    tuned: frequencyReach(card, passed, fn.condition, cuts),
+    passed: new Set(passed),
+    branches: branchSections(fn.route),
+  };
+}
+
+export function injectionLeaning(card: Card, into: string, fn: CardFunction): Leaning {
+  const onwards = part(fn.route, into, 'onwards') ?? fn.route;
+  const passed = routeSections(onwards);
+  return {
+    reach: injectionReach(card, into, fn),
+    low: injectionReach(card, into, fn, 'full'),
+    tuned: frequencyReach(card, passed, fn.condition),
+    passed: new Set(passed),
+    branches: branchSections(onwards),
+  };
+}
+
+export function readingLeaning(card: Card, point: TestPoint, condition: Condition): Leaning {
+  const before = signalBefore(card, point, condition);
+  return {
+    reach: readingReach(card, point, condition),
+    low: readingReach(card, point, condition, 'full'),
+    tuned: frequencyReach(card, before.keys(), condition),
+    passed: new Set(before.keys()),
+    branches: new Set([...before].filter(([, strength]) => strength < 1).map(([id]) => id)),
+  };
 }
 
 /** Whether the point shows a direct voltage, current or resistance of its section and not what passes through it. */
@@ -77,40 +175,59 @@ export function drivers(card: Card, loop: Card['loops'][number]): Set<string> {
  * Sections a reading leans on. A signal leans on every section before the point on the routes in use under the
  * condition; if none passes there, and for an own voltage, only on the section itself; and on their needs.
  */
-export function readingReach(card: Card, point: TestPoint, condition: Condition): Reach {
-  if (tuningLoop(card, point)) return withNeeds(card, full([point.section]), condition);
+export function readingReach(card: Card, point: TestPoint, condition: Condition, asked: SupplyAsked = 'there'): Reach {
+  const volts = voltsStrength[asked];
+  if (tuningLoop(card, point)) return withNeeds(card, full([point.section]), condition, everyNeed, new Set(), supplyStrength[asked]);
   // A cold resistance takes the section as it lies there, unplugged.
   if (point.sees === 'own' && point.unit === 'ohm') return new Map([[point.section, 1]]);
-  if (isDirect(point)) return withNeeds(card, full([point.section]), condition, directNeeds);
-  const before = new Set([point.section]);
+  if (isDirect(point)) return withNeeds(card, full([point.section]), condition, directNeeds, new Set(), volts, steeredVolts[asked]);
+  return withNeeds(card, signalBefore(card, point, condition), condition, everyNeed, new Set(), supplyStrength[asked]);
+}
+
+/** What a signal has passed when it comes to a point under a condition, the section of the point included; that alone where none passes. */
+function signalBefore(card: Card, point: TestPoint, condition: Condition): Map<string, number> {
+  const before = new Map([[point.section, 1]]);
   if (point.sees === 'signal')
     for (const fn of card.functions) {
       if (fn.group === 'control' || !agrees(fn.condition, { ...condition, keyed: condition.keyed ?? false })) continue;
-      const passed = routeSections(fn.route);
-      const here = passed.indexOf(point.section);
-      for (const id of passed.slice(0, Math.max(0, here))) before.add(id);
+      for (const [id, strength] of passedBy(part(fn.route, point.section, 'before') ?? []))
+        before.set(id, Math.max(strength, before.get(id) ?? 0));
     }
-  return withNeeds(card, full(before), condition);
+  return before;
 }
 
 /** From the section where a signal is put in, onwards along the function that must respond. */
-export function injectionReach(card: Card, into: string, fn: CardFunction): Reach {
-  const passed = routeSections(fn.route);
-  return withNeeds(card, full(passed.slice(Math.max(0, passed.indexOf(into)))), fn.condition);
+export function injectionReach(card: Card, into: string, fn: CardFunction, asked: SupplyAsked = 'there'): Reach {
+  const onwards = part(fn.route, into, 'onwards') ?? fn.route;
+  return withNeeds(card, passedBy(onwards), fn.condition, everyNeed, new Set(), supplyStrength[asked]);
 }
 
 /** The section that feeds `id` its supply, if the card names one. */
 export const supplyOf = (card: Card, id: string): string | undefined =>
   card.sections.find((s) => s.id === id)?.needs.find((need) => need.by === 'supply')?.section;
 
+/**
+ * The supplies that a section pulls down when it draws too much: its own feed, and what is before that, with what is left of the pull
+ * behind a regulator, a switch or a lead.
+ */
+export function pulledSupplies(card: Card, id: string): ReadonlyMap<string, number> {
+  const pulled = new Map<string, number>();
+  let strength = 1;
+  for (let feed = supplyOf(card, id); feed !== undefined && !pulled.has(feed); feed = supplyOf(card, feed)) {
+    pulled.set(feed, strength);
+    const isRegulator = card.sections.find((s) => s.id === feed)?.kind === 'regulator';
+    strength *= isRegulator ? pulledThrough.regulator : pulledThrough.plain;
+  }
+  return pulled;
+}
+
 /** Sections that stand right before `id` on any route. */
 export function justBefore(card: Card, id: string): Set<string> {
   const before = new Set<string>();
   for (const fn of card.functions) {
-    const passed = routeSections(fn.route);
-    const here = passed.indexOf(id);
-    const previous = passed[here - 1];
-    if (here > 0 && previous) before.add(previous);
+    const passed = routeSections(part(fn.route, id, 'before') ?? []);
+    const previous = passed.at(-2);
+    if (previous) before.add(previous);
   }
   return before;
 }

@@ -113,11 +113,15 @@ describe('A report that it comes and goes', () => {
   const read = model.card.testPoints.map(({ id, expect: [first] }): Evidence => ({
     ...{ id: `r ${id}`, kind: 'reading', point: id, outcome: 'in', text: '', condition: first?.condition ?? {} },
   }));
-  const often = [...works, ...works, ...works, ...read];
+  const measured = model.sections.map((section): Evidence => ({
+    ...{ id: `p ${section}`, kind: 'proof', section, bad: false },
+  }));
+  const often = [...works, ...works, ...works, ...read, ...measured];
   const said = (outcome: FunctionOutcome): Evidence => ({ id: 'said', kind: 'function', functionId: 'hailer', outcome, reported: true });
   const counts = (evidence: readonly Evidence[]): boolean => weigh(model, evidence).some((one) => one.evidence.id === 'said');
 
   it('is not settled as nothing inside because all works now, however likely that looks', () => {
+    expect(trace(model, [said('dead'), ...often]).settled).toBe('outside');
     const { outside, settled } = trace(model, [said('comes-and-goes'), ...often]);
     expect(outside).toBeGreaterThan(settledAt);
     expect(settled).toBeNull();

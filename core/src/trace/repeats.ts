@@ -10,6 +10,8 @@ export const andOne = (results: Results, outcome: string): Results => ({ ...resu
 
 /** So often a test is offered at most. */
 export const mostTimes = 3;
+/** And what is said to come and go. */
+export const mostTimesWavering = 8;
 /** Rows that lie less apart than this are those of a sound set: what is shown then is a slip. */
 const apart = 0.02;
 

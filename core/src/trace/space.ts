@@ -1,6 +1,6 @@
-import { agrees, type Card, type Condition } from '../card';
+import { agrees, phaseLoops, type Card, type Condition } from '../card';
 import { functionReach, justBefore, supplyOf } from './reach';
-import { faultKinds, kindWeight, partialIn, type FaultKind } from './tables/fault-kinds';
+import { kindWeight, lowWeight, offFrequencyWeight, partialMost, partialWeight, type FaultKind } from './tables/fault-kinds';
 import {
   adjustableParts,
   misalignedPrior,
@@ -30,6 +30,8 @@ export interface Space {
   readonly when: readonly (Condition | undefined)[];
   /** For each section its ways to fail, in the order of the space, and where in the space they begin. */
   readonly ways: readonly (readonly FaultyWay[])[];
+  /** What the ways of each section weigh beside those of a plain one, from 1 up. */
+  readonly burden: readonly number[];
   readonly from: Int16Array;
   readonly cells: number;
 }
@@ -45,38 +47,52 @@ export interface FaultyWay {
   readonly share: number;
 }
 
-/** Conditions in which the functions that lean on a section differ: a fault may be there in one mode, band or state alone. */
-function partialConditions(section: Card['sections'][number], using: readonly Condition[]): Condition[] {
-  const found: Condition[] = [];
-  for (const field of ['keyed', 'mode', 'band'] as const) {
-    if (!partialIn[field].has(section.kind)) continue;
-    const values = new Set(using.map((c) => c[field]).filter((v) => v !== undefined));
-    if (values.size > 1) for (const value of values) found.push({ [field]: value });
-  }
-  return found.filter((when) => using.some((c) => agrees(when, c)) && using.some((c) => !agrees(when, c)));
+interface WeighedWay {
+  readonly kind: FaultKind;
+  readonly when?: Condition;
+  readonly weight: number;
 }
 
-/** The ways in which each section can fail. */
-function waysOf(card: Card): FaultyWay[][] {
-  const reaches = card.functions.map((fn) => ({ condition: fn.condition, reach: functionReach(card, fn) }));
-  return card.sections.map((section) => {
-    const { id } = section;
-    const whens = partialConditions(
-      section,
-      reaches.filter(({ reach }) => reach.has(id)).map(({ condition }) => condition),
-    );
-    const kinds = faultKinds.filter(
-      (kind) =>
-        (kind !== 'pulls-rail' || supplyOf(card, id) !== undefined) &&
-        (kind !== 'loads-before' || justBefore(card, id).size > 0) &&
-        (kind !== 'partial' || whens.length > 0),
-    );
-    const sum = kinds.reduce((total, kind) => total + kindWeight[kind], 0);
-    return kinds.flatMap((kind): FaultyWay[] => {
-      const share = kindWeight[kind] / sum;
-      return kind === 'partial' ? whens.map((when) => ({ kind, when, share: share / whens.length })) : [{ kind, share }];
-    });
+/** One state, mode or band in which alone a section may fail: where the functions that lean on it differ. */
+function partialWays(section: Card['sections'][number], using: readonly Condition[]): WeighedWay[] {
+  return (['keyed', 'mode', 'band'] as const).flatMap((field) => {
+    const weight = partialWeight[field][section.kind];
+    const values = new Set(using.map((c) => c[field]).filter((v) => v !== undefined));
+    if (weight === undefined || values.size < 2) return [];
+    return [...values]
+      .map((value): WeighedWay => ({ kind: 'partial', when: { [field]: value }, weight: Math.min(weight, partialMost / values.size) }))
+      .filter(({ when = {} }) => using.some((c) => agrees(when, c)) && using.some((c) => !agrees(when, c)));
   });
+}
+
+/** The ways in which each section can fail; their shares sum to one, and `burden` is what they weigh beside a section without any of its own. */
+function waysOf(card: Card): { ways: FaultyWay[][]; burden: number[] } {
+  const reaches = card.functions.map((fn) => ({ condition: fn.condition, reach: functionReach(card, fn) }));
+  const held = new Set(phaseLoops(card).flatMap(({ sections }) => sections));
+  const feeders = new Set(card.sections.flatMap(({ needs }) => needs.flatMap((need) => (need.by === 'supply' ? [need.section] : []))));
+  const burden: number[] = [];
+  const ways = card.sections.map((section): FaultyWay[] => {
+    const { id } = section;
+    const plain = (Object.keys(kindWeight) as (keyof typeof kindWeight)[]).filter(
+      (kind) =>
+        ((kind !== 'pulls-rail' && kind !== 'shorts-rail') || supplyOf(card, id) !== undefined) &&
+        (kind !== 'loads-before' || justBefore(card, id).size > 0),
+    );
+    const sum = plain.reduce((total, kind) => total + kindWeight[kind], 0);
+    const own: WeighedWay[] = [
+      ...plain.map((kind) => ({ kind, weight: kindWeight[kind] / sum })),
+      ...partialWays(
+        section,
+        reaches.filter(({ reach }) => reach.has(id)).map(({ condition }) => condition),
+      ),
+      ...(feeders.has(id) ? [{ kind: 'low' as const, weight: lowWeight }] : []),
+      ...(section.kind === 'oscillator' && !held.has(id) ? [{ kind: 'off-frequency' as const, weight: offFrequencyWeight }] : []),
+    ];
+    const all = own.reduce((total, { weight }) => total + weight, 0);
+    burden.push(all);
+    return own.map(({ weight, ...way }) => ({ ...way, share: weight / all }));
+  });
+  return { ways, burden };
 }
 
 export function spaceOf(card: Card): Space {
@@ -85,7 +101,7 @@ export function spaceOf(card: Card): Space {
   const first: number[] = [n, n + 1];
   const second: number[] = [n, n + 1];
   const when: (Condition | undefined)[] = [undefined, undefined];
-  const ways = waysOf(card);
+  const { ways, burden } = waysOf(card);
   const from = new Int16Array(n);
   ways.forEach((own, i) => {
     from[i] = kind.length;
@@ -111,6 +127,7 @@ export function spaceOf(card: Card): Space {
     kind,
     when,
     ways,
+    burden,
     from,
     cells: n + 2,
   };
@@ -132,7 +149,7 @@ export function sectionWeights(card: Card, ageYears: number): Map<string, number
 
 /** Log prior over the space for given section weights; the chances sum to one. */
 export function logPriorOf(card: Card, space: Space, weightOf: ReadonlyMap<string, number>): Float64Array {
-  const weights = card.sections.map((s) => weightOf.get(s.id) ?? 1);
+  const weights = card.sections.map((s, i) => (weightOf.get(s.id) ?? 1) * (space.burden[i] ?? 1));
   const sum = weights.reduce((a, b) => a + b, 0);
   const share = weights.map((w) => w / sum);
   const misaligned = card.parts.some((p) => adjustableParts.has(p.kind)) ? misalignedPrior : 1e-6;

@@ -1,15 +1,17 @@
 import { routeSections, type Part } from '../card';
 import type { Unit } from '../quantity';
 import type { Evidence, ShopHistory } from './evidence';
+import { stillWanted } from './earned';
 import { leaveOneOut, priorReasons, reasonsFor, tells, type LeaveOneOut, type Reason } from './explain';
 import { amongFaulty, byCell, goodShares, isBadNews, isReported, logPriorWith, posterior, repeatable, weigh, type Weighed } from './infer';
+import type { TestModel } from './bench-test';
 import type { TraceModel } from './model';
 import { nextProbes, type Probe, type ProbeOrder } from './next-probe';
 import { isDirect } from './reach';
-import { mostTimes, timesIn, type Results } from './repeats';
-import { groupHolds, groupMost, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
+import { mostTimes, mostTimesWavering, timesIn, type Results } from './repeats';
+import { groupHolds, groupMost, leadsAlone, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
 import { partWeight } from './tables/prior-weights';
-import { leastBits } from './tables/probe-costs';
+import { cost, poorBitsPerMinute } from './tables/probe-costs';
 
 export type { Reason } from './explain';
 
@@ -54,6 +56,8 @@ export interface TraceResult {
   readonly probes: readonly Probe[];
   /** Set when one section has reached the stop. */
   readonly stop: string | null;
+  /** Leads by as much, but has not been looked at itself: the first probe does that. */
+  readonly leads: string | null;
   /** Set when, instead of one section, nothing inside or the alignment as a whole is to blame. */
   readonly settled: 'outside' | 'misaligned' | null;
   /** Sections that no test left can part, when there is no stop. */
@@ -144,7 +148,14 @@ function againFrom(weighed: readonly Weighed[]): Map<string, Results> {
   const wavers = weighed.some(({ evidence: e }) => e.kind === 'function' && e.outcome === 'comes-and-goes');
   return new Map(
     weighed.flatMap(({ evidence, test, results }): [string, Results][] => {
-      if (!test || !repeatable.has(evidence.kind) || isReported(evidence) || timesIn(results) >= mostTimes || evidence.doubtful) return [];
+      if (
+        !test ||
+        !repeatable.has(evidence.kind) ||
+        isReported(evidence) ||
+        timesIn(results) >= (wavers ? mostTimesWavering : mostTimes) ||
+        evidence.doubtful
+      )
+        return [];
       if (!isBadNews(evidence) && !(wavers && evidence.kind === 'function')) return [];
       return [[test.id, results]];
     }),
@@ -210,11 +221,25 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   const again = againFrom(weighed);
   const railBad = weighed.some((w) => isBadNews(w.evidence) && w.test?.point !== undefined && isDirect(w.test.point));
   const bad = weighed.some((w) => isBadNews(w.evidence));
+  const ranked = [...sections].sort((a, b) => b.chance - a.chance);
+  const top = ranked[0];
+  const good = new Set(weighed.flatMap((w) => (w.test && !isBadNews(w.evidence) ? [w.test.id] : [])));
+  const leads = top && bad && top.chance >= stopAt ? top.section : null;
+  // Of each thing that a stop wants, one test that can be done now.
+  const measurable = (test: TestModel): boolean =>
+    !options.cold && (test.kind !== 'reading' || !options.measures || options.measures.includes(test.instrument as Unit));
+  const [next = []] = leads
+    ? stillWanted(model, leads, { evidence, answered, good })
+        .map((of) => of.filter(measurable))
+        .filter((of) => of.length > 0)
+    : [];
+  const wanted = new Set(next.map(({ id }) => id));
   const probes = nextProbes(model, chances, failing, {
     order: options.order ?? 'worth',
     opened: new Set(options.opened ?? []),
     answered,
     again,
+    ...(wanted.size > 0 ? { wanted } : {}),
     railBad,
     goodShares: goodShares(model, evidence),
     healthySet: options.healthySet ?? false,
@@ -225,13 +250,17 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     ...(options.inHand ? { inHand: options.inHand } : {}),
   });
 
-  const ranked = [...sections].sort((a, b) => b.chance - a.chance);
-  const top = ranked[0];
   // Nothing is wrong inside only once what was complained of has been tried here, and works.
   const settled = (among[n] ?? 0) >= settledAt && !bad ? 'outside' : (among[n + 1] ?? 0) >= settledAt ? 'misaligned' : null;
-  const stop = top && bad && top.chance >= stopAt ? top.section : null;
+  const stop = wanted.size > 0 ? null : leads;
   const doable = probes.filter((p) => !p.cannot);
-  const group = !stop && bad && (doable[0]?.bits ?? 0) < leastBits * 2 ? groupOf(model, chances) : [];
+  const group =
+    !leads &&
+    bad &&
+    (top?.chance ?? 0) < leadsAlone &&
+    doable.every(({ bits, minutes }) => bits < poorBitsPerMinute * (minutes + cost.turnTo))
+      ? groupOf(model, chances)
+      : [];
   return {
     sections,
     outside: among[n] ?? 0,
@@ -239,6 +268,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     two,
     probes,
     stop,
+    leads: stop ? null : leads,
     settled: evidence.length > 1 ? settled : null,
     group,
     doubt: explain ? doubtIn(weighed, left, texts, two) : null,

@@ -8,6 +8,7 @@ export {
   hundredSign,
   hundredText,
   liftText,
+  unloadText,
   listedNames,
   manipulationText,
   mendCautions,

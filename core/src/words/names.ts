@@ -186,6 +186,10 @@ export const manipulationText = (act: Manipulation, changed: boolean): string =>
 export const liftText = (section: string, recovers: boolean): string =>
   `Feed of the ${section} lifted: the supply ${recovers ? 'comes back' : 'stays as it was'}`;
 
+/** `All that hangs on the regulator lifted: its voltage comes back`. */
+export const unloadText = (section: string, recovers: boolean): string =>
+  `All that hangs on the ${section} lifted: its voltage ${recovers ? 'comes back' : 'stays as it was'}`;
+
 /** `reflowed: the trouble is gone`, of a part or section named before it; nothing of the trouble where that is not known yet. */
 export const mendText = (mend: Mend, cured?: boolean): string =>
   `${mendNames[mend]}${cured === undefined ? '' : `: ${cured ? 'the trouble is gone' : 'no change'}`}`;

@@ -5,7 +5,7 @@ import { liftText } from '../../words';
 import { defineKind } from '../entry-kind';
 import { answerWord, foundByIt, takeAnswer, type Answers } from './answers';
 
-const comesBack: Answers = { yes: ['recovers', 'yes'], no: ['stays', 'no', 'same'], asks: 'Does the supply come back?' };
+export const comesBack: Answers = { yes: ['recovers', 'yes'], no: ['stays', 'no', 'same'], asks: 'Does the supply come back?' };
 
 export const lift = defineKind('lift', {
   title: 'Feed lifted',

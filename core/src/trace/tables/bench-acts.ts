@@ -5,7 +5,7 @@ import type { FaultKind } from './fault-kinds';
 /** Chances of what looking, tapping, lifting, measuring parts and trial repairs show, for a faulty section and a sound one. */
 
 /** Chance that a tap, press, warming or cooling at a section changes the symptom. */
-export const tapChanges = { intermittent: 0.6, otherFault: 0.06, elsewhere: 0.035 } as const;
+export const tapChanges = { intermittent: 0.6, seldom: 0.5, otherFault: 0.06, elsewhere: 0.035 } as const;
 
 /** Chance of a finding near a section when the section is at fault, and when it is not, by how bad it looks. */
 export const findingChance = {
@@ -32,6 +32,21 @@ export const afterFit = 0.12;
 /** Lifting a section's feed: chance that its rail comes back, by the kind of fault in the section, and when it is sound. */
 export const railRecovers: Readonly<Partial<Record<FaultKind, number>>> & { readonly otherwise: number } = {
   'pulls-rail': 0.93,
+  'shorts-rail': 0.95,
+  otherwise: 0.015,
+};
+
+/** All that hangs on a supply lifted at once: chance that it comes back, when what is at fault draws too much, is the supply itself, or neither. */
+export const unloadedRecovers: Readonly<{
+  puller: number;
+  regulated: Readonly<Partial<Record<FaultKind, number>>>;
+  plain: Readonly<Partial<Record<FaultKind, number>>>;
+  otherwise: number;
+}> = {
+  puller: 0.93,
+  /** A supply that gives way under load comes back without one, unless it is set too low: a regulator hardly, what is only wire and iron mostly. */
+  regulated: { dead: 0.02, weak: 0.12, low: 0.12, partial: 0.4, intermittent: 0.15, seldom: 0.05 },
+  plain: { dead: 0.03, weak: 0.3, low: 0.35, partial: 0.8, intermittent: 0.3, seldom: 0.1 },
   otherwise: 0.015,
 };
 
@@ -47,8 +62,12 @@ export const remedyCures: Readonly<Record<FaultKind, number>> = {
   weak: 0.12,
   partial: 0.15,
   intermittent: 0.5,
+  seldom: 0.5,
   'pulls-rail': 0.02,
+  'shorts-rail': 0.02,
   'loads-before': 0.02,
+  'off-frequency': 0.05,
+  low: 0.1,
 };
 /** An intermittent that stays away for the moment looks cured. */
 export const seemsCured = 0.02;

@@ -3,7 +3,7 @@ import type { FaultKind } from './fault-kinds';
 /** How evidence adds up, and when it is enough. */
 
 /** Evidence is never quite independent, so each row is flattened: raised to this power and made to sum to one again. */
-export const independence = 0.88;
+export const independence = 0.96;
 /**
  * How surely a result comes out the same when the test is done once more, by what is behind it: a fault that is there
  * stays there, one that comes and goes does not, and a slip of hand or eye is mostly not made twice.
@@ -13,8 +13,12 @@ export const steadiness: Readonly<Record<FaultKind | 'pair' | 'misaligned' | 'ou
   weak: 0.88,
   partial: 0.9,
   intermittent: 0.35,
+  seldom: 0.3,
   'pulls-rail': 0.93,
+  'shorts-rail': 0.93,
   'loads-before': 0.88,
+  'off-frequency': 0.9,
+  low: 0.9,
   pair: 0.85,
   misaligned: 0.88,
   outside: 0.1,
@@ -30,6 +34,8 @@ export const settledAt = 0.8;
 /** A group holds at least this much between its sections, and has at most so many. */
 export const groupHolds = 0.92;
 export const groupMost = 4;
+/** A section that holds this much is followed to its stop: no group is named round it. */
+export const leadsAlone = 0.75;
 /** Below this chance of being seen, given all else, an entry is called in doubt. */
 export const surpriseBelow = 0.035;
 /** Two faults are told as such from this chance up. */

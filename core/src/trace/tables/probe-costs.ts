@@ -12,6 +12,7 @@ export const cost = {
   tapMinutes: 1.5,
   inspectMinutes: 1.5,
   liftMinutes: 4,
+  unloadMinutes: 5,
   remedyMinutes: { reflow: 4, reseat: 2, clean: 4 },
   /** A reading beside a healthy set is two readings. */
   comparison: 2,
@@ -21,8 +22,10 @@ export const cost = {
 
 /** Under this many bits a test no longer separates anything. */
 export const leastBits = 0.015;
+/** When no test left tells this much for a minute, a few sections that hold nearly all of the chance are named as a group. */
+export const poorBitsPerMinute = 0.01;
 /** Local acts are offered only at sections of at least this chance: taps and looks early, what takes heat late, a whole stage in circuit between. */
-export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, proof: 0.2, stageProof: 0.05 } as const;
+export const leastChance = { tap: 0.03, inspect: 0.03, remedy: 0.1, lift: 0.04, unload: 0.04, proof: 0.2, stageProof: 0.05 } as const;
 /** A test worth less than this share of the best one is not offered, however quick it is. */
 export const leastShare = 0.08;
 /** So many tests, first by the single faults alone, are weighed against every hypothesis. */

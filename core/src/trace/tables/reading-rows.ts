@@ -19,7 +19,11 @@ export const faultySignal: ReadingTable = {
   partial: row(0.05, 0.03, 0.32, 0.6),
   intermittent: row(0.48, 0.03, 0.2, 0.29),
   'pulls-rail': row(0.04, 0.03, 0.23, 0.7),
+  'shorts-rail': row(0.04, 0.03, 0.23, 0.7),
   'loads-before': row(0.05, 0.03, 0.78, 0.14),
+  'off-frequency': row(0.85, 0.04, 0.1, 0.01),
+  low: row(0.1, 0.03, 0.67, 0.2),
+  seldom: row(0.8, 0.03, 0.08, 0.09),
 };
 
 /** A level of which is only known that something must be there: what is weak mostly shows enough of it. */
@@ -29,7 +33,11 @@ export const faultyPresence: ReadingTable = {
   partial: row(0.25, 0.02, 0.18, 0.55),
   intermittent: row(0.62, 0.01, 0.1, 0.27),
   'pulls-rail': row(0.12, 0.02, 0.16, 0.7),
+  'shorts-rail': row(0.12, 0.02, 0.16, 0.7),
   'loads-before': row(0.75, 0.02, 0.17, 0.06),
+  'off-frequency': row(0.93, 0.02, 0.04, 0.01),
+  low: row(0.8, 0.02, 0.13, 0.05),
+  seldom: row(0.85, 0.01, 0.05, 0.09),
 };
 
 /** A frequency made with its help: gone, or off. */
@@ -39,7 +47,11 @@ export const faultyFrequency: ReadingTable = {
   partial: row(0.1, 0.12, 0.13, 0.65),
   intermittent: row(0.5, 0.08, 0.08, 0.34),
   'pulls-rail': row(0.06, 0.12, 0.12, 0.7),
+  'shorts-rail': row(0.06, 0.12, 0.12, 0.7),
   'loads-before': row(0.6, 0.1, 0.1, 0.2),
+  'off-frequency': row(0.06, 0.46, 0.46, 0.02),
+  low: row(0.4, 0.12, 0.13, 0.35),
+  seldom: row(0.8, 0.04, 0.04, 0.12),
 };
 
 /** A supply made by the faulty section, or dragged down by it. */
@@ -49,7 +61,11 @@ export const faultyRail: ReadingTable = {
   partial: row(0.09, 0.03, 0.63, 0.25),
   intermittent: row(0.49, 0.03, 0.38, 0.1),
   'pulls-rail': row(0.07, 0.02, 0.78, 0.13),
+  'shorts-rail': row(0.07, 0.02, 0.78, 0.13),
   'loads-before': row(0.8, 0.04, 0.14, 0.02),
+  'off-frequency': row(0.94, 0.02, 0.03, 0.01),
+  low: row(0.09, 0.02, 0.86, 0.03),
+  seldom: row(0.8, 0.025, 0.135, 0.04),
 };
 
 /** A direct voltage of the faulty section itself. A stage can be dead for signals with its voltages right. */
@@ -59,7 +75,11 @@ export const faultyVoltage: ReadingTable = {
   partial: row(0.4, 0.28, 0.24, 0.08),
   intermittent: row(0.7, 0.13, 0.13, 0.04),
   'pulls-rail': row(0.05, 0.03, 0.78, 0.14),
+  'shorts-rail': row(0.05, 0.03, 0.78, 0.14),
   'loads-before': row(0.4, 0.06, 0.5, 0.04),
+  'off-frequency': row(0.9, 0.04, 0.05, 0.01),
+  low: row(0.12, 0.03, 0.83, 0.02),
+  seldom: row(0.85, 0.065, 0.065, 0.02),
 };
 
 /** The tuning line or the frequency of a loop, for a fault elsewhere in that loop: it runs to one of its ends. */
@@ -69,8 +89,21 @@ export const faultyLoop: ReadingTable = {
   partial: row(0.08, 0.43, 0.43, 0.06),
   intermittent: row(0.55, 0.21, 0.2, 0.04),
   'pulls-rail': row(0.06, 0.42, 0.42, 0.1),
+  'shorts-rail': row(0.06, 0.42, 0.42, 0.1),
   'loads-before': row(0.6, 0.19, 0.18, 0.03),
+  'off-frequency': row(0.72, 0.13, 0.13, 0.02),
+  low: row(0.3, 0.33, 0.33, 0.04),
+  seldom: row(0.8, 0.09, 0.09, 0.02),
 };
+
+/** A level that has passed a stage on a low supply, and is tender enough to show it. */
+export const signalOnLowSupply = row(0.06, 0.03, 0.56, 0.35);
+/** A frequency made on a low supply: gone, or the loop has fallen out of lock. */
+export const frequencyOnLowSupply = row(0.2, 0.12, 0.13, 0.55);
+/** A direct voltage that comes from a supply which is low. */
+export const voltageOnLowSupply = row(0.08, 0.02, 0.84, 0.06);
+/** A level behind several branches of which one is dead. */
+export const signalWithDeadBranch = row(0.2, 0.02, 0.74, 0.04);
 
 export const outsideReading = row(0.94, 0.02, 0.03, 0.01);
 /** Levels with every core turned: mostly low; voltages that no core sets are right. */

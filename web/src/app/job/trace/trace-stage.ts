@@ -229,7 +229,7 @@ export class TraceStage {
               ? (part?.value ?? 'good')
               : test.kind === 'comparison'
                 ? 'as in the healthy set'
-                : test.kind === 'lift'
+                : test.kind === 'lift' || test.kind === 'unload'
                   ? 'the supply stays as it was'
                   : test.kind === 'remedy'
                     ? 'no change'
