@@ -18,15 +18,17 @@ export type Reach = ReadonlyMap<string, number>;
 export type SupplyAsked = 'there' | 'full';
 
 type SectionKind = Card['sections'][number]['kind'];
-/** How surely a consumer of a kind shows what its supply lacks. */
-const supplyStrength: Readonly<Record<SupplyAsked, (kind: SectionKind) => number>> = {
+/** How surely a section shows what its supply lacks; of one that only hands it on to others, how much of the lack it hands on. */
+type ShowsLack = (kind: SectionKind, handsOn: boolean) => number;
+const supplyStrength: Readonly<Record<SupplyAsked, ShowsLack>> = {
   there: () => needStrength.supply,
-  full: (kind) => tenderness[kind],
+  full: (kind, handsOn) => (handsOn && !holdsItsOutput.has(kind) ? 1 : tenderness[kind]),
 };
+const holdsItsOutput: ReadonlySet<SectionKind> = new Set(['regulator']);
 /** A direct voltage goes down with its supply, unless a regulator holds it. */
-const voltsStrength: Readonly<Record<SupplyAsked, (kind: SectionKind) => number>> = {
+const voltsStrength: Readonly<Record<SupplyAsked, ShowsLack>> = {
   there: () => needStrength.supply,
-  full: (kind) => (kind === 'regulator' ? tenderness.regulator : 1),
+  full: (kind) => (holdsItsOutput.has(kind) ? tenderness[kind] : 1),
 };
 
 type NeedKind = Card['sections'][number]['needs'][number]['by'];
@@ -46,22 +48,22 @@ function withNeeds(
   condition: Condition,
   by: ReadonlySet<NeedKind> = everyNeed,
   cuts: ReadonlySet<string> = new Set(),
-  supply: (kind: SectionKind) => number = supplyStrength.there,
+  supply: ShowsLack = supplyStrength.there,
   steered = 1,
 ): Map<string, number> {
   const loops = phaseLoops(card);
   const reached = new Map<string, number>();
-  const queue: (readonly [string, number])[] = [...from];
+  const queue: (readonly [id: string, strength: number, handsOn?: boolean])[] = [...from];
   for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
-    const [id, strength] = next;
+    const [id, strength, handsOn = false] = next;
     if (cuts.has(id) || (reached.get(id) ?? 0) >= strength) continue;
     reached.set(id, strength);
     const section = card.sections.find((s) => s.id === id);
     for (const need of section?.needs ?? [])
       if (section && by.has(need.by) && !(need.when && !agrees(need.when, condition))) {
         const inLoop = need.by === 'control' && loops.some((loop) => loop.sections.includes(id) && loop.sections.includes(need.section));
-        const kept = inLoop ? loopStrength : need.by === 'supply' ? supply(section.kind) : steered * needStrength[need.by];
-        queue.push([need.section, strength * kept]);
+        const kept = inLoop ? loopStrength : need.by === 'supply' ? supply(section.kind, handsOn) : steered * needStrength[need.by];
+        queue.push([need.section, strength * kept, need.by === 'supply']);
       }
   }
   return reached;

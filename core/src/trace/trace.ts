@@ -9,7 +9,7 @@ import type { TraceModel } from './model';
 import { nextProbes, type Probe, type ProbeOrder } from './next-probe';
 import { isDirect } from './reach';
 import { mostTimes, mostTimesWavering, timesIn, type Results } from './repeats';
-import { groupHolds, groupMost, leadsAlone, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
+import { groupHolds, groupMost, leadsAlone, misalignedUnseenAt, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
 import { partWeight } from './tables/prior-weights';
 import { cost, poorBitsPerMinute } from './tables/probe-costs';
 
@@ -250,8 +250,14 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     ...(options.inHand ? { inHand: options.inHand } : {}),
   });
 
+  const turned = evidence.some((e) => e.kind === 'finding' && e.twiddled === true);
   // Nothing is wrong inside only once what was complained of has been tried here, and works.
-  const settled = (among[n] ?? 0) >= settledAt && !bad ? 'outside' : (among[n + 1] ?? 0) >= settledAt ? 'misaligned' : null;
+  const settled =
+    (among[n] ?? 0) >= settledAt && !bad
+      ? 'outside'
+      : (among[n + 1] ?? 0) >= (turned ? settledAt : misalignedUnseenAt)
+        ? 'misaligned'
+        : null;
   const stop = wanted.size > 0 ? null : leads;
   const doable = probes.filter((p) => !p.cannot);
   const group =

@@ -31,6 +31,8 @@ export const doubtfulWeight = 0.5;
 export const stopAt = 0.9;
 /** Nothing wrong inside, or a set misaligned throughout, is told as settled from this chance up. */
 export const settledAt = 0.8;
+/** A set misaligned throughout of which nobody has seen a turned core asks for more. */
+export const misalignedUnseenAt = 0.93;
 /** A group holds at least this much between its sections, and has at most so many. */
 export const groupHolds = 0.92;
 export const groupMost = 4;

@@ -18,11 +18,11 @@ type SectionKind = Card['sections'][number]['kind'];
  * a relay is no less often quite dead because its contacts also fail one by one.
  */
 export const kindWeight: Readonly<Record<Exclude<FaultKind, 'partial' | 'off-frequency' | 'low'>, number>> = {
-  dead: 0.46,
+  dead: 0.47,
   weak: 0.23,
   intermittent: 0.08,
   seldom: 0.05,
-  'pulls-rail': 0.05,
+  'pulls-rail': 0.04,
   'shorts-rail': 0.05,
   'loads-before': 0.08,
 };
@@ -52,14 +52,14 @@ export const partialMost = 0.3;
 export const offFrequencyWeight = 0.2;
 
 /** How surely a section fails with what it needs, by the kind of need; along a chain of needs the figures multiply. */
-export const needStrength = { supply: 1, injection: 0.93, bias: 0.85, switching: 0.9, control: 0.5 } as const;
+export const needStrength = { supply: 1, injection: 0.985, bias: 0.9, switching: 0.96, control: 0.5 } as const;
 /** A control line within one declared loop: a fault anywhere in it shows nearly everywhere in it. */
-export const loopStrength = 0.95;
+export const loopStrength = 0.98;
 /** A dead section in a branch beside others takes away only part of the signal. */
 export const branchStrength = 0.8;
 
 /** What feeds others may give too little, by so much that a meter shows it and most of what it feeds goes on. */
-export const lowWeight = 0.2;
+export const lowWeight = 0.25;
 /** Beside a supply that is down (`tenderness`), one that is only low shows this surely in what it feeds; a meter shows either. */
 export const mildness = 0.4;
 /** The same for a supply that something pulls down, but not to the ground. */
@@ -81,7 +81,7 @@ export const tenderness: Readonly<Record<SectionKind, number>> = {
   audio: 0.45,
   relay: 0.4,
   control: 0.35,
-  switch: 0.9,
+  switch: 0.4,
   display: 0.3,
   regulator: 0.35,
   rectifier: 1,

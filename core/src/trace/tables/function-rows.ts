@@ -28,7 +28,7 @@ export const healthyFunction = row(0.97, 0.011, 0.006, 0.004, 0.002, 0.002, 0.00
 
 /** A function that leans on the faulty section, by the kind of fault; for a partial one, where it acts. Each row sums to one. */
 export const faultyFunction: Readonly<Record<FaultKind, FunctionRow>> = {
-  dead: row(0.025, 0.1, 0.03, 0.02, 0.05, 0.015, 0.76),
+  dead: row(0.012, 0.1, 0.03, 0.02, 0.05, 0.015, 0.773),
   weak: row(0.08, 0.57, 0.1, 0.03, 0.03, 0.01, 0.18),
   partial: row(0.06, 0.2, 0.06, 0.03, 0.06, 0.03, 0.56),
   intermittent: row(0.39, 0.09, 0.03, 0.26, 0.02, 0.01, 0.2),
@@ -59,9 +59,14 @@ export const cannotShift = 0.25;
 
 /** How the kind of section shifts what a fault in it looks like; rows are scaled by this and made to sum to one again. */
 export const sectionShift: Readonly<Partial<Record<SectionKind, Partial<FunctionRow>>>> = {
-  oscillator: { 'wrong-frequency': 3, distorted: 1.5 },
-  loop: { 'wrong-frequency': 3 },
-  divider: { 'wrong-frequency': 3 },
+  // A strong signal gets past a dead stage, and not past a supply or an oscillator that is not there.
+  regulator: { works: 0.5 },
+  rectifier: { works: 0.5 },
+  transformer: { works: 0.5 },
+  connector: { works: 0.7 },
+  oscillator: { works: 0.5, 'wrong-frequency': 3, distorted: 1.5 },
+  loop: { works: 0.5, 'wrong-frequency': 3 },
+  divider: { works: 0.5, 'wrong-frequency': 3 },
   switch: { 'stuck-on': 8 },
   relay: { 'stuck-on': 6, 'comes-and-goes': 2 },
   control: { distorted: 1.5, 'stuck-on': 2 },

@@ -60,7 +60,7 @@ export const watchedFactor = 1.6;
 /** Chance, before any evidence, that nothing inside the set is wrong. */
 export const outsidePrior = 0.05;
 /** That it is misaligned throughout; only a card with adjustable parts can be. */
-export const misalignedPrior = 0.02;
+export const misalignedPrior = 0.008;
 /** That two sections are at fault at once. */
 export const pairPrior = 0.08;
 

@@ -99,8 +99,10 @@ describe('TraceStage', () => {
   it('says in words what it has come to', async () => {
     await answer({ stop: 'audio' });
     expect(text('.stop')).toContain('Audio holds');
+    await answer({ leads: 'audio' });
+    expect(text('[data-leads]')).toContain('Audio holds');
     await answer({ group: ['audio', 'mixer'] });
-    expect(bench.element.textContent).toContain('No test left can part these: Audio, Mixer.');
+    expect(bench.element.textContent).toContain('The tests left hardly part these: Audio, Mixer.');
     await answer({ settled: 'misaligned' });
     expect(text('[data-settled]')).toContain('turned throughout');
     await answer({ settled: 'outside' });

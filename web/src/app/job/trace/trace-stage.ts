@@ -95,10 +95,10 @@ export class TraceStage {
     return then ? results.map((r, i) => ({ ...r, chance: then[i] ?? 0, word: suspicion(then[i] ?? 0) })) : results;
   });
 
-  /** What the section at the stop stands at, whichever one is looked at. */
+  /** What the section stands at that is named or leads, whichever one is looked at. */
   protected readonly stopHundred = computed(() => {
-    const { stop, sections = [] } = this.suspicion.traced() ?? {};
-    return hundredText(sections.find(({ section }) => section === stop)?.chance ?? 0);
+    const { stop, leads, sections = [] } = this.suspicion.traced() ?? {};
+    return hundredText(sections.find(({ section }) => section === (stop ?? leads))?.chance ?? 0);
   });
 
   private readonly ranked = computed(() => [...(this.suspicion.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance));
