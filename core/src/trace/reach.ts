@@ -97,7 +97,7 @@ function part(route: readonly RouteStep[], id: string, side: 'before' | 'onwards
 }
 
 /** Sections by which what a function sends or receives is made: its oscillators, and what they get injected; nothing that only feeds them. */
-export function frequencyReach(card: Card, from: Iterable<string>, condition: Condition, cuts: readonly string[] = []): Reach {
+function frequencyReach(card: Card, from: Iterable<string>, condition: Condition, cuts: readonly string[] = []): Reach {
   return withNeeds(card, full(from), condition, new Set(['injection', 'control']), new Set(cuts));
 }
 
@@ -199,7 +199,7 @@ function signalBefore(card: Card, point: TestPoint, condition: Condition): Map<s
 }
 
 /** From the section where a signal is put in, onwards along the function that must respond. */
-export function injectionReach(card: Card, into: string, fn: CardFunction, asked: SupplyAsked = 'there'): Reach {
+function injectionReach(card: Card, into: string, fn: CardFunction, asked: SupplyAsked = 'there'): Reach {
   const onwards = part(fn.route, into, 'onwards') ?? fn.route;
   return withNeeds(card, passedBy(onwards), fn.condition, everyNeed, new Set(), supplyStrength[asked]);
 }
