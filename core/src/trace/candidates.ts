@@ -70,9 +70,9 @@ const isCold = ({ kind, instrument }: TestModel): boolean =>
 /** Whether a test may be offered at all in this state; `most` caps the chance from which on local acts are offered. */
 function offered(test: TestModel, standing: ReadonlyMap<string, number>, options: BenchState, most: number): boolean {
   if (options.cold && !isCold(test)) return false;
+  if (options.wanted?.has(test.id)) return true;
   if (options.answered.has(test.id)) return options.again?.has(test.id) ?? false;
   if (test.kind === 'comparison') return options.healthySet === true;
-  if (options.wanted?.has(test.id)) return true;
   if ((test.kind === 'lift' || test.kind === 'unload') && !options.railBad) return false;
   const act = test.kind === 'proof' && test.reach.has(test.subject) ? 'stageProof' : test.kind;
   if (!(act in leastChance)) return true;

@@ -15,6 +15,11 @@ interface Seen {
 const feedsOthers = (card: Card, id: string): boolean =>
   card.sections.some((s) => s.needs.some((n) => n.by === 'supply' && n.section === id));
 
+/** So often a section is tapped before what changed at it is believed: a tap shakes its neighbours too. */
+const taps = 2;
+const tapped = (section: string, evidence: readonly Evidence[]): readonly Evidence[] =>
+  evidence.filter((e) => e.kind === 'manipulation' && e.section === section);
+
 /** Whether a part or a place in the section has spoken for itself: measured, tapped, put right. */
 function hasSpoken(section: string, evidence: readonly Evidence[]): boolean {
   return evidence.some((e) => {
@@ -22,7 +27,7 @@ function hasSpoken(section: string, evidence: readonly Evidence[]): boolean {
       case 'proof':
         return e.section === section && e.bad;
       case 'manipulation':
-        return e.section === section && e.changed;
+        return e.section === section && e.changed && tapped(section, evidence).length >= taps;
       case 'remedy':
         return e.section === section && e.cured;
       case 'lift':
@@ -41,6 +46,8 @@ function hasSpoken(section: string, evidence: readonly Evidence[]): boolean {
 export function stillWanted(model: TraceModel, section: string, { evidence, answered, good }: Seen): readonly (readonly TestModel[])[] {
   const { card, tests } = model;
   if (hasSpoken(section, evidence)) return [];
+  const tap = model.testById.get(`tap ${section}`);
+  if (tap && tapped(section, evidence).some((e) => e.kind === 'manipulation' && e.changed)) return [[tap]];
   const wanted: TestModel[][] = [];
   const readings = tests.filter((test) => test.kind === 'reading');
   const isAnswered = (test: TestModel): boolean => answered.has(test.id);

@@ -258,7 +258,8 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
       : (among[n + 1] ?? 0) >= (turned ? settledAt : misalignedUnseenAt)
         ? 'misaligned'
         : null;
-  const stop = wanted.size > 0 ? null : leads;
+  // What it wants cannot be done here: then it is named as it stands.
+  const stop = probes.some(({ test, cannot }) => wanted.has(test.id) && !cannot) ? null : leads;
   const doable = probes.filter((p) => !p.cannot);
   const group =
     !leads &&
