@@ -192,6 +192,13 @@ export function functionLook(
 const isPresence = (expected: Expectation | undefined): boolean =>
   expected?.typical === true && expected.nominal === undefined && expected.high === undefined;
 
+/** Faults of a supply, and of what pulls it down, that are there whenever it is read. */
+const steadyOnRail: ReadonlySet<FaultKind> = new Set(['dead', 'weak', 'low', 'pulls-rail', 'shorts-rail']);
+const plainly = (row: ReadingRow): Row => ({ ...row });
+/** A row of which so much of what comes out right is left; the rest is low. */
+const rightByChance = 0.4;
+const atTheRail = (row: ReadingRow): Row => ({ ...row, in: rightByChance * row.in, low: row.low + (1 - rightByChance) * row.in });
+
 /** How a reading at a point looks under a condition. */
 export function readingLook(card: Card, point: TestPoint, leaning: Leaning, condition: Condition, healthy = healthyReading): Look {
   const touch = touchIn(card, leaning);
@@ -235,13 +242,10 @@ export function readingLook(card: Card, point: TestPoint, leaning: Leaning, cond
       const { own, low } = touch(section, way);
       const row = !direct && leaning.branches.has(id) && id !== point.section ? signalWithDeadBranch : tableFor(id)[way.kind];
       const shows = direct && !tuning ? 1 : shownByLow(way.kind);
-      return shownBy(
-        { ...healthy },
-        'in',
-        { own: own * acts, low: low * acts * shows },
-        { ...row },
-        { ...(way.kind === 'shorts-rail' ? onShort : onLow) },
-      );
+      const byLow = way.kind === 'shorts-rail' ? onShort : onLow;
+      // At a supply itself, or at what it is pulled down by, a meter is hardly ever right by chance.
+      const seen = direct && rails.has(point.section) && steadyOnRail.has(way.kind) ? atTheRail : plainly;
+      return shownBy({ ...healthy }, 'in', { own: own * acts, low: low * acts * shows }, seen(row), seen(byLow));
     },
   };
 }
