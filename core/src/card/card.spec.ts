@@ -51,7 +51,9 @@ describe('readCard', () => {
     broken('supply.nominalV', (c) => Object.assign(c.supply, { nominalV: -1 })),
   );
   it('refuses a card of a later version by saying so', () =>
-    expect(() => readCard({ ...smallCard, version: formatVersion + 1 })).toThrowMatching((e) => e instanceof CoreError && e.code === 'newer-version'));
+    expect(() => readCard({ ...smallCard, version: formatVersion + 1 })).toThrowMatching(
+      (e) => e instanceof CoreError && e.code === 'newer-version',
+    ));
   it('refuses what is no card at all', () =>
     expect(() => readCard('hello')).toThrowMatching((e) => e instanceof CoreError && e.code === 'broken-card'));
   it('says that it is no card, or what is wrong where', () => {
