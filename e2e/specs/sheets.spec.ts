@@ -100,7 +100,7 @@ test('a reading taken by pressing a point appears on the sheet, on the tape and 
   await expect(sheets.mark('TP16')).toContainText('dead');
   await expect(sheets.mark('TP16', 'right')).toContainText('dead');
   await expect(page.locator('app-part-panel')).toContainText(/here\s*–\s*dead/);
-  await expect(job.rows().last()).toContainText(/Squelch gate \d+ to \d+/);
+  await expect(job.rows().last()).toContainText(/Squelch gate \d+ to (under )?\d+/);
   await job.open('Trace');
   await job.openSection('455 kHz filter');
   await expect(page.getByRole('list', { name: 'Reasons' })).toContainText('TP16');

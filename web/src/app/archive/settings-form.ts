@@ -114,19 +114,24 @@ export class SettingsForm {
   constructor() {
     effect(() => {
       const s = this.settings();
-      if (s && this.form.pristine)
-        this.form.setValue({
-          name: s.name,
-          address: s.address,
-          technician: s.technician,
-          currency: s.currency,
-          rate: (s.ratePerHourMinor / 100).toFixed(2),
-          tax: String(s.taxPercent),
-          markup: s.markupPercent === undefined ? '' : String(s.markupPercent),
-          policy: s.policy ?? '',
-          s9Hf: s.s9 ? quantityText(s.s9.hfV, 'V') : '',
-          s9Vhf: s.s9 ? quantityText(s.s9.vhfV, 'V') : '',
-        });
+      if (!s) return;
+      const kept: ReturnType<typeof this.form.getRawValue> = {
+        name: s.name,
+        address: s.address,
+        technician: s.technician,
+        currency: s.currency,
+        rate: (s.ratePerHourMinor / 100).toFixed(2),
+        tax: String(s.taxPercent),
+        markup: s.markupPercent === undefined ? '' : String(s.markupPercent),
+        policy: s.policy ?? '',
+        s9Hf: s.s9 ? quantityText(s.s9.hfV, 'V') : '',
+        s9Vhf: s.s9 ? quantityText(s.s9.vhfV, 'V') : '',
+      };
+      // Field by field: what was typed before the shop was read stays, and the rest is filled in.
+      for (const name of Object.keys(kept) as (keyof typeof kept)[]) {
+        const field = this.form.controls[name];
+        if (field.pristine) field.setValue(kept[name]);
+      }
     });
   }
 
