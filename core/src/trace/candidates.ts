@@ -156,7 +156,7 @@ export function candidatesOf(model: TraceModel, standing: Standing, state: Bench
     .map((c): Candidate => {
       const split = splitInto(rooms[0], space, c.test, full);
       const gain = Math.max(0, now - bitsLeft(split));
-      return { ...c, gain, rank: Math.max(0, now - bitsToGo(split)) / (c.price + 1.5) };
+      return { ...c, gain, rank: Math.max(0, now - bitsToGo(split)) / (c.price + cost.eachStep) };
     })
     .filter((c) => c.gain >= leastBits || isWanted(c));
   const best = Math.max(0, ...all.filter((c) => !c.cannot).map((c) => c.gain));

@@ -97,6 +97,9 @@ export function testsOf(card: Card, space: Space): TestModel[] {
       instrument: 'supply',
     });
   }
+  // What is lifted there is at a voltage that kills, and without its load it rises.
+  const overHighVoltage = (sections: readonly string[]): boolean =>
+    card.testPoints.some((point) => point.hazard === 'high-voltage' && sections.includes(point.section));
   card.sections.forEach((section, at) => {
     const base = { subject: section.id, condition: {}, reach: only(section.id), instrument: 'none' };
     add({
@@ -136,6 +139,7 @@ export function testsOf(card: Card, space: Space): TestModel[] {
         ...base,
         id: `unload ${section.id}`,
         kind: 'unload',
+        hazard: overHighVoltage([...unloaded.reach.keys()]) ? 'high-voltage' : 'none',
         title: `Lift what hangs on the ${section.name}: does its voltage come back?`,
         reach: unloaded.reach,
         look: unloaded.look,

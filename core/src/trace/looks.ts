@@ -3,7 +3,7 @@ import { unloadedRecovers } from './tables/bench-acts';
 import { drivers, isDirect, justBefore, makersOf, pulledSupplies, supplyChain, tuningLoop, type Leaning, type Reach } from './reach';
 import { mixed, type Look } from './rows';
 import type { FaultyWay } from './space';
-import { mildness, pulledMildness, type FaultKind } from './tables/fault-kinds';
+import { mildness, pulledMildness, weaklySteered, type FaultKind } from './tables/fault-kinds';
 import {
   cannotShift,
   deadBranch,
@@ -32,6 +32,7 @@ import {
   healthyReading,
   misalignedSignal,
   outsideReading,
+  rightByChance,
   signalOnLowSupply,
   signalWithDeadBranch,
   voltageOnLowSupply,
@@ -91,9 +92,6 @@ function neighboursOf(card: Card): ReadonlyMap<string, Neighbours> {
 
 /** Kinds of section that, at fault in one state alone, sag under its load. */
 const sagging: ReadonlySet<Section['kind']> = new Set(['regulator', 'rectifier', 'connector', 'transformer']);
-/** So surely a source that is only weak is missed by what it gives a bias or a switching voltage. */
-const weaklySteered = 0.7;
-
 /** Whether a fault draws too much from the supply of its section. */
 const pulls = (kind: FaultKind): boolean => kind === 'pulls-rail' || kind === 'shorts-rail';
 /** How surely what hangs on a supply that a fault of a kind leaves low shows it. */
@@ -195,8 +193,7 @@ const isPresence = (expected: Expectation | undefined): boolean =>
 /** Faults of a supply, and of what pulls it down, that are there whenever it is read. */
 const steadyOnRail: ReadonlySet<FaultKind> = new Set(['dead', 'weak', 'low', 'pulls-rail', 'shorts-rail']);
 const plainly = (row: ReadingRow): Row => ({ ...row });
-/** A row of which so much of what comes out right is left; the rest is low. */
-const rightByChance = 0.4;
+/** A row of which little of what comes out right is left (see `rightByChance`); the rest is low. */
 const atTheRail = (row: ReadingRow): Row => ({ ...row, in: rightByChance * row.in, low: row.low + (1 - rightByChance) * row.in });
 
 /** How a reading at a point looks under a condition. */

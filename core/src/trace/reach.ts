@@ -9,7 +9,7 @@ import {
   type RouteStep,
   type TestPoint,
 } from '../card';
-import { branchStrength, loopStrength, needStrength, pulledThrough, tenderness } from './tables/fault-kinds';
+import { branchStrength, loopStrength, needStrength, pulledThrough, steeredLow, tenderness } from './tables/fault-kinds';
 
 /** Which sections an observation leans on, and how surely a fault in each shows in it: section id to strength, 0 to 1. */
 export type Reach = ReadonlyMap<string, number>;
@@ -101,8 +101,7 @@ function frequencyReach(card: Card, from: Iterable<string>, condition: Condition
   return withNeeds(card, full(from), condition, new Set(['injection', 'control']), new Set(cuts));
 }
 
-/** A direct voltage that is switched on by something on a low supply is on or off; it is seldom low. */
-const steeredVolts: Readonly<Record<SupplyAsked, number>> = { there: 1, full: 0.3 };
+const steeredVolts: Readonly<Record<SupplyAsked, number>> = { there: 1, full: steeredLow };
 
 /** All by which an observation leans on the sections of a card. */
 export interface Leaning {

@@ -90,5 +90,9 @@ export const tenderness: Readonly<Record<SectionKind, number>> = {
   tank: 0.5,
   filter: 0.3,
 };
+/** So surely a source that is only weak is missed by what it gives a bias or a switching voltage. */
+export const weaklySteered = 0.7;
+/** A direct voltage that is switched on by something on a low supply is on or off; so seldom is it low, beside `needStrength`. */
+export const steeredLow = 0.3;
 /** What is drawn too much through a switch, a relay or a lead lowers what is before it by so much of it; a regulator lets little of it past. */
 export const pulledThrough = { plain: 0.7, regulator: 0.12 } as const;

@@ -2,6 +2,8 @@
 export const cost = {
   /** Turning to any test, and writing its result down. */
   turnTo: 0.7,
+  /** Put on top when tests are ranked by what they tell for the minute: fewer and larger steps are worth a little. */
+  eachStep: 1.5,
   /** Taking up another kind of instrument. */
   changeInstrument: 0.5,
   /** A part taken out, measured and put back; heat is a risk to the board, so it ranks as if it took longer still. */

@@ -105,6 +105,9 @@ export const voltageOnLowSupply = row(0.08, 0.02, 0.84, 0.06);
 /** A level behind several branches of which one is dead. */
 export const signalWithDeadBranch = row(0.2, 0.02, 0.74, 0.04);
 
+/** At a supply itself so much is left of what a fault there, or one that pulls it down, lets come out right. */
+export const rightByChance = 0.4;
+
 export const outsideReading = row(0.94, 0.02, 0.03, 0.01);
 /** Levels with every core turned: mostly low; voltages that no core sets are right. */
 export const misalignedSignal = row(0.38, 0.06, 0.53, 0.03);
