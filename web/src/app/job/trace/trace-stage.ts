@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { conditionText } from '@amber-relay/core/card';
+import { conditionText, hazardCautions } from '@amber-relay/core/card';
 import { modificationText, checkClaims } from '@amber-relay/core/job';
 import { limitsText } from '@amber-relay/core/measure';
 import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
@@ -234,9 +234,10 @@ export class TraceStage {
                   : test.kind === 'remedy'
                     ? 'no change'
                     : 'works';
+    const danger = test.hazard === 'high-voltage' ? hazardCautions[test.hazard] : '';
     return {
       where: [point?.where, section && !point?.where ? `${section.name}${boardText(section.board)}` : ''].filter(Boolean).join(', '),
-      set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force].filter(Boolean).join('. '),
+      set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force, danger].filter(Boolean).join('. '),
       expect: [healthy, point?.loading].filter(Boolean).join('; '),
       worth: `${sentence(worthText(probe.bits))} in ${this.minutes(probe.minutes)}`,
       minutes: this.minutes(probe.minutes),
