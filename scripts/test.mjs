@@ -3,9 +3,10 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureChromium, ensurePackages, root } from './lib/ready.mjs';
+import { ensureChromium, ensurePackages, ensureWindowless, root } from './lib/ready.mjs';
 
 ensurePackages();
+const windowless = ensureWindowless();
 const chromium = ensureChromium();
 rmSync(join(root, 'reports'), { recursive: true, force: true });
 mkdirSync(join(root, 'reports'));
@@ -60,7 +61,11 @@ await together(
   ['web specs', ...node('node_modules/@angular/cli/bin/ng.js', 'test', 'web', '--progress=false'), { AMBER_REPORT: 'web.json' }],
   ['build', ...node('scripts/build.mjs')],
 );
-const endToEnd = (report, ...args) => ['npm', ['run', '--silent', 'test', '-w', 'e2e', '--', ...args], { AMBER_REPORT: report }];
+const endToEnd = (report, ...args) => [
+  'npm',
+  ['run', '--silent', 'test', '-w', 'e2e', '--', ...args],
+  { AMBER_REPORT: report, CHROME_BIN: windowless },
+];
 step('end to end', ...endToEnd('e2e.json', '--grep-invert', '@alone'));
 // Those that measure how long the screen is held up want the machine to themselves.
 step('end to end, one by one', ...endToEnd('e2e-alone.json', '--grep', '@alone', '--workers', '1'));

@@ -100,7 +100,7 @@ test.describe('a store that is gone', () => {
       db.close();
     }, demoDatabase);
     await page.goto('/day');
-    await expect(trouble(page, 'behind')).toContainText('The store holds less than its second copy', { timeout: 15_000 });
+    await expect(trouble(page, 'behind')).toContainText('The store holds less than its second copy');
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await expect(trouble(page, 'behind')).toBeHidden();
     await openJob(page, 419, 'functions');

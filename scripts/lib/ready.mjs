@@ -42,26 +42,37 @@ export function ensurePackages(say = process.stdout) {
   writeFileSync(stamp, lock);
 }
 
+/** What Debian's packages say against installing these; nothing where it went well. */
+function installed(...packages) {
+  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  for (const args of [
+    ['update', '-qq'],
+    ['install', '-y', '-qq', ...packages],
+  ]) {
+    const [command, ...rest] = [...sudo, 'apt-get', ...args];
+    const done = spawnSync(command, rest, { encoding: 'utf8', env: environment, maxBuffer: 1 << 26, timeout: 600_000 });
+    if (done.status !== 0) return lastLines(done.stderr || String(done.error ?? ''), 2);
+  }
+  return undefined;
+}
+
 /** Path of Chromium; installed from Debian's packages when it is missing. */
 export function ensureChromium() {
   const path = process.env.CHROME_BIN ?? '/usr/bin/chromium';
   if (existsSync(path)) return path;
   if (path !== '/usr/bin/chromium') stop(`CHROME_BIN is ${path}, and there is nothing there. Unset it, or correct it.`);
   process.stdout.write('Installing Chromium from Debian’s packages…\n');
-  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  for (const args of [
-    ['update', '-qq'],
-    ['install', '-y', '-qq', 'chromium'],
-  ]) {
-    const [command, ...rest] = [...sudo, 'apt-get', ...args];
-    const done = spawnSync(command, rest, { encoding: 'utf8', env: environment, maxBuffer: 1 << 26 });
-    if (done.status !== 0)
-      stop(
-        `Chromium could not be installed; as root, run: apt-get install chromium. It says: ${lastLines(done.stderr || String(done.error ?? ''), 2)}`,
-      );
-  }
+  const refused = installed('chromium');
+  if (refused !== undefined) stop(`Chromium could not be installed; as root, run: apt-get install chromium. It says: ${refused}`);
   return path;
+}
+
+/** Path of the Chromium that has no window at all, which goes through pages in four fifths of the time; or the other, where it cannot be had. */
+export function ensureWindowless() {
+  const path = '/usr/bin/chromium-headless-shell';
+  if (process.env.CHROME_BIN || existsSync(path)) return process.env.CHROME_BIN ?? path;
+  return installed('chromium-headless-shell') === undefined && existsSync(path) ? path : ensureChromium();
 }
 
 /** Time of the newest file under the given places. */

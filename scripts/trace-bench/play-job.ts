@@ -64,6 +64,8 @@ export interface Played {
   readonly said: number;
   /** A culprit has a point of its own that was never read. */
   readonly unread: boolean;
+  /** All that was seen, in order. */
+  readonly evidence: readonly Evidence[];
 }
 
 /** The reading of a stand-in against the card's limits. */
@@ -174,6 +176,7 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
       minutes,
       spent,
       claims,
+      evidence,
       named: result.stop,
       said: Math.max(result.outside, result.misaligned, ...result.sections.map((s) => s.chance)),
       unread: [...truth].some(

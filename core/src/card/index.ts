@@ -10,6 +10,7 @@ export * from './learned';
 export * from './lay-card';
 export * from './names';
 export { usualTest, type UsualTest } from './usual-tests';
+export { whatItTests } from './what-it-tests';
 export { ownId } from './notation';
 export * from './look-up';
 export { printedValue, type PrintedValue } from './printed-value';

@@ -10,5 +10,6 @@ export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: r
       ? [{ id: `symptom-${i}`, kind: 'function', functionId: symptom.functionId, outcome: symptom.result, reported: true }]
       : [],
   );
-  return [...reported, ...tapeEvidence(card, tape)];
+  const [complained] = reported.flatMap((e) => (e.kind === 'function' && e.outcome !== 'works' ? [e.functionId] : []));
+  return [...reported, ...tapeEvidence(card, tape, complained)];
 }

@@ -77,6 +77,8 @@ export interface EntryKind<K extends string, F extends z.ZodRawShape, Body = Ent
   readonly caution?: (entry: Body) => string;
   /** What it tells Trace; undefined when it tells nothing. */
   readonly evidence?: (entry: Body, card: LaidCard) => EvidenceBody | undefined;
+  /** Why it tells Trace nothing, said where it does not; empty or left out where nobody would look for it there. */
+  readonly silent?: (entry: Body, card: LaidCard) => string;
   readonly paper: Paper<Body>;
   /** Its row in `readings.csv`, where it holds a figure that was measured. */
   readonly csv?: (entry: Body) => Readonly<Record<string, string | number>>;

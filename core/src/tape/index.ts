@@ -18,6 +18,6 @@ export { signatureBox } from './kinds/signed';
 export { watchedName, watchText, type Watched } from './kinds/watch';
 export { cyclesText, spanText } from './kinds/soak';
 export { sweptText, sweptWord, type Swept } from './kinds/sweep';
-export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence } from './read-entry';
+export { doubtedEntries, entryCaution, entryEvidence, entryTitle, entryWords, paperLines, tapeEvidence, whySilent } from './read-entry';
 export { ofKind, standing, strikesOf, tapeLines, type TapeLine } from './tape';
 export { kindOf, tapeEntrySchema, type EntryOf, type TapeBody, type TapeEntry } from './tape-entry';

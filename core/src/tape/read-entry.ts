@@ -1,4 +1,4 @@
-import type { LaidCard } from '../card';
+import { whatItTests, type LaidCard } from '../card';
 import { isLevel } from '../quantity';
 import type { Evidence } from '../trace/evidence';
 import type { EntryWords, PaperLine } from './entry-kind';
@@ -33,13 +33,20 @@ function isFarOut({ value, low, high, unit }: Pick<EntryOf<'reading'>, 'value' |
   return (low !== undefined && low > 0 && value < low / 2) || (high !== undefined && high > 0 && value > 2 * high);
 }
 
+/** A test out of its limits, which need not be a fault yet; or one that was done in another mode than what it tells of. */
+function isNarrowTest({ subject, verdict }: Pick<EntryOf<'reading'>, 'subject' | 'verdict'>, card: LaidCard): boolean {
+  const limit = subject.what === 'limit' ? card.limits.find(({ id }) => id === subject.limit) : undefined;
+  const tests = limit && whatItTests(card, limit);
+  return tests !== undefined && (tests.elsewhere || (verdict !== 'in' && tests.fails !== 'frequency'));
+}
+
 /** What one entry tells Trace, or undefined when it tells nothing, or of a section that the card does not have; it need not be kept yet. */
 export function entryEvidence(card: LaidCard, entry: TapeBody & { readonly id: string }): Evidence | undefined {
   const body = kindOf(entry).evidence?.(entry as never, card);
   if (!body || ('section' in body && !card.sections.some(({ id }) => id === body.section))) return undefined;
   // What is but typical of a kind of set counts half, as what is doubted does, unless it lies far outside.
-  const typical = entry.kind === 'reading' && entry.typical && !isFarOut(entry);
-  return { id: entry.id, ...body, ...(typical ? { doubtful: true } : {}) };
+  const isHalf = entry.kind === 'reading' && (entry.typical === true || isNarrowTest(entry, card)) && !isFarOut(entry);
+  return { id: entry.id, ...body, ...(isHalf ? { doubtful: true } : {}) };
 }
 
 /** What an entry told Trace, by card: neither ever changes, and a long tape is gone through at every entry. */
@@ -61,11 +68,21 @@ export function doubtedEntries(stood: readonly TapeEntry[]): Set<string> {
   return doubted;
 }
 
-/** What all that stands on the tape tells Trace, in order; what was doubted says so. */
-export function tapeEvidence(card: LaidCard, tape: readonly TapeEntry[]): Evidence[] {
+/** Why an entry that is no evidence tells Trace nothing; empty where nobody would look for it there. */
+export const whySilent = (card: LaidCard, entry: TapeEntry): string => kindOf(entry).silent?.(entry as never, card) ?? '';
+
+/**
+ * What all that stands on the tape tells Trace, in order; what was doubted says so.
+ * @param complained the function that was complained of: a soak that failed says that it comes and goes
+ */
+export function tapeEvidence(card: LaidCard, tape: readonly TapeEntry[], complained?: string): Evidence[] {
   const stood = standing(tape);
   const doubtful = doubtedEntries(stood);
+  const failed = (entry: TapeEntry): Evidence | undefined =>
+    complained !== undefined && entry.kind === 'soak' && entry.act === 'failed'
+      ? { id: entry.id, kind: 'function', functionId: complained, outcome: 'comes-and-goes', by: 'the soak' }
+      : undefined;
   return stood
-    .flatMap((entry) => toldOnce(card, entry) ?? [])
+    .flatMap((entry) => toldOnce(card, entry) ?? failed(entry) ?? [])
     .map((evidence) => (doubtful.has(evidence.id) ? { ...evidence, doubtful: true } : evidence));
 }

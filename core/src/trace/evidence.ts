@@ -3,7 +3,14 @@ import type { FunctionOutcome, ReadingOutcome, Remedy } from '../words';
 
 /** What was seen, before it is said which entry told it. */
 export type EvidenceBody =
-  | { readonly kind: 'function'; readonly functionId: string; readonly outcome: FunctionOutcome; readonly reported?: boolean }
+  | {
+      readonly kind: 'function';
+      readonly functionId: string;
+      readonly outcome: FunctionOutcome;
+      readonly reported?: boolean;
+      /** What told it, where it was not tried by hand: a test that measures it. */
+      readonly by?: string;
+    }
   | {
       readonly kind: 'reading';
       readonly point: string;

@@ -45,7 +45,7 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
   switch (evidence.kind) {
     case 'function': {
       const name = card.functions.find((f) => f.id === evidence.functionId)?.name ?? evidence.functionId;
-      const said = `${name} ${outcomeWords[evidence.outcome] ?? `is ${evidence.outcome}`}${evidence.reported ? ', says the owner' : ''}${often(weighed)}`;
+      const said = `${name} ${outcomeWords[evidence.outcome] ?? `is ${evidence.outcome}`}${evidence.reported ? ', says the owner' : evidence.by ? `, by ${evidence.by}` : ''}${often(weighed)}`;
       return evidence.outcome === 'works' ? said + clears() : said;
     }
     case 'reading': {

@@ -166,7 +166,7 @@ export function goodShares(model: TraceModel, evidence: readonly Evidence[]): Ma
 }
 
 /** Bad news that leans on a section is retired once a part has been fitted there; good news and later news stay. */
-function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evidence> {
+export function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySet<Evidence> {
   const gone = new Set<Evidence>();
   all.forEach((fit, at) => {
     if (fit.kind !== 'fit') return;

@@ -68,9 +68,11 @@ interface Neighbours {
   /** Others get something else from it: a bias, a switching line, an injection. */
   readonly steers: boolean;
 }
-const neighbours = new WeakMap<Card, ReadonlyMap<string, Neighbours>>();
+/** By the sections of a card and its functions: all that they are made of. */
+const neighbours = new WeakMap<Card['sections'], WeakMap<Card['functions'], ReadonlyMap<string, Neighbours>>>();
 function neighboursOf(card: Card): ReadonlyMap<string, Neighbours> {
-  const known = neighbours.get(card);
+  const ofSections = neighbours.get(card.sections) ?? new WeakMap<Card['functions'], ReadonlyMap<string, Neighbours>>();
+  const known = ofSections.get(card.functions);
   if (known) return known;
   const made = new Map(
     card.sections.map(({ id }): [string, Neighbours] => {
@@ -86,7 +88,8 @@ function neighboursOf(card: Card): ReadonlyMap<string, Neighbours> {
       ];
     }),
   );
-  neighbours.set(card, made);
+  ofSections.set(card.functions, made);
+  neighbours.set(card.sections, ofSections);
   return made;
 }
 

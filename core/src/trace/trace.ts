@@ -1,15 +1,40 @@
 import { routeSections, type Part } from '../card';
 import type { Unit } from '../quantity';
 import type { Evidence, ShopHistory } from './evidence';
+import { cardDoubt } from './card-doubt';
+import { chainOf } from './chain';
 import { stillWanted } from './earned';
 import { leaveOneOut, priorReasons, reasonsFor, tells, type LeaveOneOut, type Reason } from './explain';
-import { amongFaulty, byCell, goodShares, isBadNews, isReported, logPriorWith, posterior, repeatable, weigh, type Weighed } from './infer';
+import {
+  amongFaulty,
+  byCell,
+  goodShares,
+  isBadNews,
+  isReported,
+  logPriorWith,
+  posterior,
+  repeatable,
+  retired,
+  weigh,
+  type Weighed,
+} from './infer';
 import type { TestModel } from './bench-test';
 import type { TraceModel } from './model';
 import { nextProbes, type Probe, type ProbeOrder } from './next-probe';
 import { isDirect } from './reach';
 import { mostTimes, mostTimesWavering, timesIn, type Results } from './repeats';
-import { groupHolds, groupMost, leadsAlone, misalignedUnseenAt, pairToldAt, settledAt, stopAt, surpriseBelow } from './tables/certainty';
+import {
+  groupHolds,
+  groupMost,
+  leadsAlone,
+  overturnedAt,
+  overturnedBy,
+  misalignedUnseenAt,
+  pairToldAt,
+  settledAt,
+  stopAt,
+  surpriseBelow,
+} from './tables/certainty';
 import { partWeight } from './tables/prior-weights';
 import { cost, poorBitsPerMinute } from './tables/probe-costs';
 
@@ -34,6 +59,8 @@ export interface SectionResult {
   readonly word: Suspicion;
   /** Strongest first. */
   readonly reasons: readonly Reason[];
+  /** How a fault in it comes to what fails, step by step; empty where it is hardly suspected. */
+  readonly chain: readonly string[];
   /** Its parts, likeliest first, with each one's share of the section's chance. */
   readonly parts: readonly { readonly designator: string; readonly share: number }[];
 }
@@ -63,7 +90,17 @@ export interface TraceResult {
   /** Sections that no test left can part, when there is no stop. */
   readonly group: readonly string[];
   /** An entry that hardly fits with all the rest: a slip to be checked again, or a second fault. */
-  readonly doubt: { readonly evidence: string; readonly text: string; readonly twoFaults: boolean } | null;
+  readonly doubt: {
+    readonly evidence: string;
+    readonly text: string;
+    readonly twoFaults: boolean;
+    /** What it reads like, were the card otherwise in one place; empty where that would not mend it. */
+    readonly card: string;
+  } | null;
+  /** What would overturn the section that leads: a test that is offered, how it would come out, and what the section would then hold. */
+  readonly overturn: { readonly section: string; readonly test: string; readonly outcome: string; readonly then: number } | null;
+  /** Entries that no longer count, because a part was renewed since in what they lean on. */
+  readonly retired: readonly string[];
   /** Ids of tests that the evidence already answers. */
   readonly answered: readonly string[];
 }
@@ -123,8 +160,23 @@ function twoFaults(model: TraceModel, chances: Float64Array): TwoFaults {
   };
 }
 
+/** What would speak most against a section, of what is offered. */
+function overturnOf(model: TraceModel, { section, chance }: SectionResult, probes: readonly Probe[]): TraceResult['overturn'] {
+  const at = model.sections.indexOf(section);
+  let least: TraceResult['overturn'] = null;
+  for (const { test, outcomes, cannot } of probes)
+    for (const { outcome, chance: likely, sections } of cannot ? [] : outcomes) {
+      const then = sections[at] ?? 1;
+      if (likely >= overturnedBy && then <= overturnedAt * chance && then < (least?.then ?? 1))
+        least = { section, test: test.id, outcome, then };
+    }
+  return least;
+}
+
 /** The entry that surprises most given all the rest, if it surprises at all. */
 function doubtIn(
+  model: TraceModel,
+  logPrior: Float64Array,
   weighed: readonly Weighed[],
   left: readonly LeaveOneOut[],
   texts: readonly string[],
@@ -132,15 +184,23 @@ function doubtIn(
 ): TraceResult['doubt'] {
   if (weighed.length < 3) return null;
   let least = surpriseBelow;
-  let doubt: TraceResult['doubt'] = null;
+  let found = -1;
   weighed.forEach(({ evidence }, i) => {
     const expected = left[i]?.expected ?? 1;
     if (expected < least && evidence.kind !== 'finding' && evidence.kind !== 'proof' && evidence.kind !== 'fit') {
       least = expected;
-      doubt = { evidence: evidence.id, text: texts[i] ?? '', twoFaults: two.chance >= pairToldAt };
+      found = i;
     }
   });
-  return doubt;
+  const doubted = weighed[found];
+  return doubted
+    ? {
+        evidence: doubted.evidence.id,
+        text: texts[found] ?? '',
+        twoFaults: two.chance >= pairToldAt,
+        card: cardDoubt(model, logPrior, weighed, found, least),
+      }
+    : null;
 }
 
 /** Results worth having once more: bad news, and what works now but is said to come and go. */
@@ -202,6 +262,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
       section,
       chance,
       word: suspicion(chance),
+      chain: explain && chance >= 0.05 ? chainOf(model, section, weighed) : [],
       reasons: explain ? reasonsFor(model, at, weighed, texts, left, priors(at)) : [],
       parts: explain ? partsRanked(model.partsOf.get(section) ?? [], evidence) : [],
     };
@@ -278,7 +339,9 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     leads: stop ? null : leads,
     settled: evidence.length > 1 ? settled : null,
     group,
-    doubt: explain ? doubtIn(weighed, left, texts, two) : null,
+    doubt: explain ? doubtIn(model, logPrior, weighed, left, texts, two) : null,
+    overturn: explain && top && top.chance >= 0.5 ? overturnOf(model, top, probes) : null,
+    retired: [...retired(model, evidence)].map(({ id }) => id),
     answered: [...answered],
   };
 }

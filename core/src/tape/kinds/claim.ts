@@ -37,6 +37,7 @@ export const claim = defineKind('claim', {
     says: z.enum(says).optional().meta({ title: 'What it says of that section' }),
   },
   words: (entry) => ({ what: `Claim, ${entry.claimant}: ${entry.text}` }),
+  silent: () => 'not weighed: what somebody says is held against the evidence',
   paper: { counted: 'Found: each claim once, with how it was found to be' },
   line: {
     verbs: {

@@ -58,6 +58,8 @@ export const finding = defineKind('finding', {
       text: findingText(entry),
     };
   },
+  silent: (entry) =>
+    entry.severity === 'neutral' ? 'not weighed: neither for nor against a fault' : 'not weighed: at no section of the card',
   paper: {
     lines: (entry) =>
       entry.finding === 'clean' ? [] : [{ place: 'found', text: `${findingText(entry)}${entry.previousHands ? ' (earlier work)' : ''}` }],

@@ -96,6 +96,7 @@ export const fit = defineKind('fit', {
     const section = entry.section ?? partOf(card, entry.designator)?.section;
     return section === undefined ? undefined : { kind: 'fit', section, designator: entry.designator };
   },
+  silent: () => 'not weighed: at no section of the card',
   // The table of parts and the price are made from the same entries.
   paper: {
     lines: (entry) => [

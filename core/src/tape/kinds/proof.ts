@@ -32,6 +32,7 @@ export const proof = defineKind('proof', {
       ? undefined
       : { kind: 'proof', section, ...(designator === undefined ? {} : { designator }), bad: result === 'bad' };
   },
+  silent: () => 'not weighed: at no section of the card',
   paper: {
     lines: ({ designator, section = '', result, text }, card) =>
       result === 'bad'

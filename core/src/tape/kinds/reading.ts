@@ -1,8 +1,19 @@
 import * as z from 'zod';
-import { conditionSchema, conditionText, limitName, pointName, usualTest, type Condition, type LaidCard } from '../../card';
+import {
+  conditionSchema,
+  conditionText,
+  limitName,
+  partOf,
+  pointName,
+  usualTest,
+  whatItTests,
+  type Condition,
+  type LaidCard,
+} from '../../card';
 import { conditionWords, unitOfPart } from '../../line';
 import { quantityText, units, writtenQuantity } from '../../quantity';
-import { readingVerdicts } from '../../words';
+import type { EvidenceBody } from '../../trace/evidence';
+import { readingVerdicts, type FunctionOutcome, type ReadingOutcome } from '../../words';
 import { defineKind, type EntryBody } from '../entry-kind';
 
 const partMeasures = ['esr', 'hfe', 'vf'] as const;
@@ -91,6 +102,37 @@ function typedName(
   }
 }
 
+/** Of so small a share of what it should be there is nothing, and not little. */
+const nothing = 0.01;
+
+/** What a test says of the function that it measures: that it works, or how it fails. */
+function ofTest(entry: Body, id: string, verdict: ReadingOutcome, card: LaidCard): EvidenceBody | undefined {
+  const limit = card.limits.find((each) => each.id === id);
+  const tests = limit && whatItTests(card, limit);
+  if (!tests) return undefined;
+  const by = [limit.name, readingText(entry)].join(' ');
+  const said = (outcome: FunctionOutcome): EvidenceBody => ({ kind: 'function', functionId: tests.functionId, outcome, by });
+  if (tests.fails === 'frequency') return verdict === 'low' || verdict === 'high' ? said('wrong-frequency') : undefined;
+  if (verdict === 'in') return said('works');
+  const isGone = entry.value === null || (entry.unit === 'W' && entry.low !== undefined && entry.value < nothing * entry.low);
+  if (verdict === 'dead' || isGone) return said('dead');
+  return verdict === tests.fails ? said('weak') : undefined;
+}
+
+/** What the value of a part says: in the set others lie beside it, so that only what they cannot do to it is sure. */
+function ofPart(
+  entry: Body,
+  { designator, pin, measure }: Extract<ReadingSubject, { what: 'part' }>,
+  verdict: ReadingOutcome,
+  card: LaidCard,
+): EvidenceBody | undefined {
+  const part = partOf(card, designator);
+  if (!part || pin !== undefined || measure !== undefined || verdict === 'in') return undefined;
+  const isSure = (/resistor/.test(part.kind) && verdict === 'high') || (/capacitor|electrolytic/.test(part.kind) && verdict === 'low');
+  const text = `${designator} reads ${readingText(entry)}${part.value ? ` for ${part.value}` : ''}`;
+  return { kind: 'finding', section: part.section, designator, severity: isSure ? 'plain' : 'slight', previousHands: false, text };
+}
+
 /** By which instrument it was read, where that was said. */
 const byWords = ({ named, instrument }: Body): string => (named && instrument ? `by ${instrument}` : '');
 
@@ -119,18 +161,28 @@ export const reading = defineKind('reading', {
         };
     }
   },
-  // A reading of a test is held against its limits on the sheet and in Test, and one of a channel likewise; which sections a test leans
-  // on stands on no card, so neither is evidence.
-  evidence: (entry) =>
-    entry.subject.what !== 'point' || entry.verdict === 'cant-tell' || entry.verdict === 'no-limit'
-      ? undefined
-      : {
-          kind: 'reading',
-          point: entry.subject.point,
-          condition: entry.condition,
-          outcome: entry.verdict,
-          text: readingText(entry),
-        },
+  evidence: (entry, card) => {
+    const { verdict } = entry;
+    if (verdict === 'cant-tell' || verdict === 'no-limit') return undefined;
+    const { subject } = entry;
+    switch (subject.what) {
+      case 'point':
+        return { kind: 'reading', point: subject.point, condition: entry.condition, outcome: verdict, text: readingText(entry) };
+      case 'limit':
+        return ofTest(entry, subject.limit, verdict, card);
+      case 'part':
+        return ofPart(entry, subject, verdict, card);
+      // One channel says nothing of the others: the crystals and lines that all of them share are told in Sums.
+      case 'channel':
+        return undefined;
+    }
+  },
+  silent: ({ verdict, subject }) => {
+    if (verdict === 'cant-tell') return 'not weighed: the instrument cannot tell';
+    if (subject.what === 'channel') return 'not weighed: one channel says nothing of the others';
+    if (verdict === 'no-limit') return subject.what === 'part' ? '' : 'not weighed: the card has no figure for it';
+    return subject.what === 'limit' ? 'not weighed: what it leans on stands on no card' : '';
+  },
   paper: { counted: 'Tests: the last reading of each test before the first repair, and the last one after the last' },
   csv: (entry) => ({
     of: subjectText(entry.subject),

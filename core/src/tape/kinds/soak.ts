@@ -101,6 +101,7 @@ export const soak = defineKind('soak', {
   },
   caution: (entry) =>
     entry.act === 'begin' ? 'Not unattended: within the duty of the set and its load, with the air free and the supply limited.' : '',
+  silent: ({ act }) => (act === 'failed' ? 'not weighed: no function of the card was complained of' : ''),
   paper: { counted: 'Measured: how long it held, and what that says' },
   line: {
     verbs: { soak: takeSoak },

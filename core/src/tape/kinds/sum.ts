@@ -14,6 +14,7 @@ export const sum = defineKind('sum', {
     file: z.string().optional().meta({ title: 'The recording or trace it was made from' }),
   },
   words: (entry) => ({ what: `${entry.title}: ${entry.result}` }),
+  silent: () => 'not weighed: a sum names no section; what it shows counts as a reading or a finding',
   paper: { lines: (entry) => [{ place: 'measured', text: `${entry.title}: ${entry.result}` }] },
   line: { none: 'a sum is a form of its own, in Sums' },
   examples: [

@@ -118,6 +118,7 @@ export const watch = defineKind('watch', {
       ? undefined
       : { kind: 'manipulation', section: mark.at, changed: isAnswered(mark), text: markText(mark, (id) => sectionName(card, id)) };
   },
+  silent: () => 'not weighed: nothing was done to a section meanwhile, twice or more',
   paper: { counted: 'Watched: what each strip told, with its picture' },
   line: { none: 'a watch is kept from its strip, in Test' },
   examples: [

@@ -40,5 +40,12 @@ export const groupMost = 4;
 export const leadsAlone = 0.75;
 /** Below this chance of being seen, given all else, an entry is called in doubt. */
 export const surpriseBelow = 0.035;
+/** The card is asked about where the entry, were the card otherwise in one place, had at least this chance of being seen, and so many times more. */
+export const cardFits = 0.3;
+export const cardClearer = 10;
+/** What would take a section that leads down to this share of its chance, or below, is told as what overturns it. */
+export const overturnedAt = 0.5;
+/** What hardly ever comes out is not told. */
+export const overturnedBy = 0.03;
 /** Two faults are told as such from this chance up. */
 export const pairToldAt = 0.5;

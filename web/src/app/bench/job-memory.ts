@@ -42,3 +42,13 @@ class JobMemory<T> {
 export const conditionMemory = new JobMemory<Condition>('amber-relay-conditions', conditionSchema);
 /** The id of the instrument that is in hand at a job. */
 export const inHandMemory = new JobMemory<string>('amber-relay-in-hand', z.string());
+
+const standingSchema = z.object({
+  card: z.string(),
+  at: z.iso.datetime(),
+  entries: z.number().int(),
+  chances: z.record(z.string(), z.number().min(0).max(1)),
+});
+/** How the suspicion of a job stood when it was last on the bench: shown as of then, until it has been worked out again. */
+export type Standing = z.infer<typeof standingSchema>;
+export const standingMemory = new JobMemory<Standing>('amber-relay-stood', standingSchema);

@@ -57,9 +57,9 @@ const pathOf = (points: readonly { readonly x: number; readonly y: number }[]): 
 })
 export class BlockDiagram {
   readonly card = input.required<LaidCard>();
-  readonly results = input.required<readonly SectionResult[]>();
-  /** Without suspicion: the sections as they stand on the card. */
-  readonly plain = input(false);
+  readonly results = input.required<readonly Pick<SectionResult, 'section' | 'chance'>[]>();
+  /** Without suspicion, asked for or not answered yet: the sections as they stand on the card. */
+  protected readonly plain = computed(() => this.results().length === 0);
   readonly lit = input<readonly LitRoute[]>([]);
   readonly chosen = input<string | null>(null);
   /** A section was pressed, the one shown already or another. */

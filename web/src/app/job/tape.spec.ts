@@ -24,6 +24,14 @@ describe('Tape', () => {
     expect(rows().at(-1)).not.toContain('struck');
   });
 
+  it('says why an entry is not weighed by Trace', async () => {
+    await bench.get(TapeWriter).keep({ kind: 'claim', claimant: 'earlier repairer', text: 'PLL chip was changed' });
+    await bench.get(TapeWriter).keep({ kind: 'note', text: 'rang twice' });
+    await bench.settle();
+    expect(rows().at(-2)).toContain('not weighed: what somebody says is held against the evidence');
+    expect(rows().at(-1)).not.toContain('not weighed');
+  });
+
   it('undoes the last entry, then the one before', async () => {
     await bench.get(TapeWriter).keepAll([
       { kind: 'note', text: 'a' },

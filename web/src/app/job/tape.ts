@@ -5,7 +5,7 @@ import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { partOf, pointOf, type LaidCard, type Lesson } from '@amber-relay/core/card';
 import { lessonOf } from '@amber-relay/core/job';
-import { entryWords, kindOf, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
+import { entryWords, kindOf, whySilent, type EntryWords, type TapeEntry, type TapeLine } from '@amber-relay/core/tape';
 import { hundredText } from '@amber-relay/core/words';
 import { dateText, timeOfDay } from '../ui/clock-text';
 import { Field } from '../ui/field';
@@ -111,6 +111,7 @@ export class Tape {
       words: this.wordsOf(line.entry),
       lesson: this.lessonOf(line),
       doubted: this.job.doubted().has(line.entry.id),
+      silent: line.struckBy ? '' : this.silentOf(line.entry),
       homeless: this.homeless().get(line.entry.id) ?? '',
     })),
   );
@@ -138,6 +139,15 @@ export class Tape {
     const card = this.job.card();
     return card && !struckBy ? lessonOf(entry, card) : undefined;
   }
+
+  /** Why an entry is no evidence, or no longer. */
+  private silentOf(entry: TapeEntry): string {
+    const card = this.job.card();
+    if (!card) return '';
+    if (!this.suspicion.told().has(entry.id)) return whySilent(card, entry);
+    return this.retired().has(entry.id) ? 'no longer weighed: a part was renewed there since' : '';
+  }
+  private readonly retired = computed(() => new Set(this.suspicion.traced()?.retired));
 
   /** Puts a part or a point into a section of the card: from then on it is worth as much as any other. */
   protected place(name: string, section: string, entry: TapeEntry): void {

@@ -7,6 +7,7 @@ import { effectText, type Effect, type Evidence, type ProbeOrder, type TraceOpti
 import { wrap } from 'comlink';
 import { of, switchMap } from 'rxjs';
 import { fromStore } from '../../storage/from-store';
+import { standingMemory, type Standing as Stood } from '../../bench/job-memory';
 import { JobHistory } from '../../storage/job-history';
 import { Clock } from '../../ui/clock';
 import { JobOnBench } from '../job-on-bench';
@@ -30,6 +31,15 @@ export const startTraceHelper = new InjectionToken<() => TraceHelper>('starts a 
   },
 });
 
+/** What the worker is asked, and of which job. */
+interface Question {
+  readonly job: string;
+  readonly card: string;
+  readonly evidence: readonly Evidence[];
+  readonly options: TraceOptions;
+  readonly round: number;
+}
+
 /** What Trace makes of the job on the bench: worked out in a worker, one question at a time, the newest first. */
 @Injectable()
 export class Suspicion implements OnDestroy {
@@ -43,11 +53,18 @@ export class Suspicion implements OnDestroy {
   /** A healthy set of this chassis stands by, to compare with. */
   readonly healthySet = signal(false);
   readonly traced = signal<TraceResult | null>(null);
+  /** How it stood when the job was last here: for as long as there is no answer. */
+  readonly stood = computed((): Stood | undefined => {
+    const stood = this.traced() ? undefined : standingMemory.of(this.job.jobId());
+    return stood?.card === this.job.card()?.id ? stood : undefined;
+  });
   /** On so many pieces of evidence the answer of Trace stands. */
   readonly weighed = signal(0);
   /** What each entry of the tape did to the suspicion, by entry. */
   readonly effects = signal<ReadonlyMap<string, Effect>>(new Map());
 
+  /** The entries that count as evidence. */
+  readonly told = computed((): ReadonlySet<string> => new Set(this.evidence().map(({ id }) => id)));
   private readonly evidence = computed(() => {
     const file = this.job.file();
     return file?.card ? evidenceOf(file.card, file.row.symptoms, this.job.tape()) : [];
@@ -68,7 +85,7 @@ export class Suspicion implements OnDestroy {
   private helper: TraceHelper | undefined;
   private round = 0;
   /** The question that waits for the worker, and whether the worker has one. */
-  private asked: { readonly evidence: readonly Evidence[]; readonly options: TraceOptions; readonly round: number } | undefined;
+  private asked: Question | undefined;
   private asking = false;
 
   constructor() {
@@ -92,7 +109,7 @@ export class Suspicion implements OnDestroy {
         history: this.history(),
         ...benchState(card, this.job.stood()),
       };
-      this.asked = { evidence: this.evidence(), options, round: ++this.round };
+      this.asked = { job: this.job.jobId(), card: card.id, evidence: this.evidence(), options, round: ++this.round };
       void this.askNewest();
     });
   }
@@ -107,12 +124,18 @@ export class Suspicion implements OnDestroy {
         const stands = await this.api().stand(now.evidence, now.options);
         if (now.round !== this.round) continue;
         this.traced.set(stands?.result ?? null);
+        if (stands) this.remember(now, stands.result);
         this.weighed.set(now.evidence.length);
         this.effects.set(new Map(stands?.effects.map((e) => [e.evidence, e])));
       }
     } finally {
       this.asking = false;
     }
+  }
+
+  private remember({ job, card, evidence }: Question, { sections }: TraceResult): void {
+    const chances = Object.fromEntries(sections.map(({ section, chance }) => [section, Number(chance.toFixed(4))]));
+    standingMemory.keep(job, { card, at: new Date().toISOString(), entries: evidence.length, chances });
   }
 
   private api(): TraceHelper['api'] {

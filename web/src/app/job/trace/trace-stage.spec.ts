@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { trace, traceModel, type TraceModel, type TraceResult } from '@amber-relay/core/trace';
 import { evidenceOf } from '@amber-relay/core/job';
+import { standingMemory } from '../../bench/job-memory';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { TraceStage } from './trace-stage';
 import { LineOffer } from '../line-offer';
@@ -79,10 +80,40 @@ describe('TraceStage', () => {
   it('points at an entry that hardly fits, and takes it away when asked', async () => {
     const entry = await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
     await bench.settle();
-    await answer({ doubt: { evidence: entry?.id ?? '', text: 'Receive AM is dead', twoFaults: false } });
+    await answer({ doubt: { evidence: entry?.id ?? '', text: 'Receive AM is dead', twoFaults: false, card: 'TP5 reads otherwise' } });
     expect(text('[data-doubt]')).toContain('Hardly fits with the rest: Receive AM is dead.');
+    expect(text('[data-card-doubt]')).toBe('TP5 reads otherwise: is the card right there?');
     await bench.press(/^Withdraw it$/);
     expect((await bench.tape()).at(-1)).toEqual(jasmine.objectContaining({ kind: 'strike', entry: entry?.id }));
+  });
+
+  it('has no figure at any section until it has an answer, save those of the last visit, as of then', async () => {
+    const figures = (): number => bench.element.querySelectorAll('[data-section] .fig').length;
+    bench.get(Suspicion).traced.set(null);
+    localStorage.removeItem('amber-relay-stood');
+    await bench.settle();
+    expect(bench.element.querySelectorAll('[data-section]').length).toBeGreaterThan(2);
+    expect(figures()).toBe(0);
+    expect(text('[data-waiting]')).toContain('no section has a figure yet');
+    const stood = { card: bench.job.card()?.id ?? '', at: '2026-02-12T09:00:00.000Z', entries: 7, chances: { audio: 0.62, mixer: 0.1 } };
+    standingMemory.keep(bench.job.jobId(), stood);
+    await answer();
+    expect(bench.element.querySelector('[data-waiting]')).toBeNull();
+    bench.get(Suspicion).traced.set(null);
+    await bench.settle();
+    expect(text('[data-waiting]')).toContain('with 7 pieces of evidence');
+    expect(text('[data-section="audio"]')).toContain('62');
+  });
+
+  it('tells how a fault comes to what fails, and what would overturn it', async () => {
+    await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'hailer', result: 'works' });
+    await bench.settle();
+    await answer();
+    expect(text('[data-chain]')).toMatch(/^By the card: .+ → Receive AM dead$/);
+    const probe = bench.get(Suspicion).traced()?.probes[0];
+    await answer({ overturn: { section: 'audio', test: probe?.test.id ?? '', outcome: 'works', then: 0.08 } });
+    expect(text('[data-overturn]')).toBe(`Audio would be overturned if “${probe?.test.title}” came out works: it then holds 8.`);
   });
 
   it('asks in place what an injection or a forcing did', async () => {

@@ -8,7 +8,8 @@ import { limitsText } from '@amber-relay/core/measure';
 import { ofKind, type TapeEntry } from '@amber-relay/core/tape';
 import { functionOutcomes, hundredSign, hundredText, resultNames, type FunctionResult } from '@amber-relay/core/words';
 import { quantityText } from '@amber-relay/core/quantity';
-import { suspicion, worthText, type Probe, type ProbeOrder } from '@amber-relay/core/trace';
+import { worthText, type Probe, type ProbeOrder, type SectionResult } from '@amber-relay/core/trace';
+import { dateText, timeOfDay } from '../../ui/clock-text';
 import { Verdict } from '../../ui/verdict';
 import { CardSheets } from '../../sheets/card-sheets';
 import { BeginCard } from '../begin-card';
@@ -90,9 +91,27 @@ export class TraceStage {
   protected readonly whatIf = signal<WhatIf | null>(null);
   /** What the diagram shows: what is, or what would be. */
   protected readonly drawn = computed(() => {
-    const results = this.suspicion.traced()?.sections ?? [];
+    const stood = Object.entries(this.suspicion.stood()?.chances ?? {}).map(([section, chance]) => ({ section, chance }));
+    const results: readonly Pick<SectionResult, 'section' | 'chance'>[] = this.suspicion.traced()?.sections ?? stood;
     const then = this.whatIf()?.sections;
-    return then ? results.map((r, i) => ({ ...r, chance: then[i] ?? 0, word: suspicion(then[i] ?? 0) })) : results;
+    return then ? results.map((r, i) => ({ ...r, chance: then[i] ?? 0 })) : results;
+  });
+  /** Until the answer is there: of when the diagram is, or that there is none yet. */
+  protected readonly waiting = computed(() => {
+    if (this.suspicion.traced()) return '';
+    const stood = this.suspicion.stood();
+    return stood
+      ? `As it stood on ${dateText(stood.at)} at ${timeOfDay(stood.at)}, with ${stood.entries} pieces of evidence; it is being worked out again.`
+      : 'It is being worked out: no section has a figure yet.';
+  });
+  /** What would overturn what leads. */
+  protected readonly overturn = computed(() => {
+    const traced = this.suspicion.traced();
+    const overturn = traced?.overturn;
+    const test = traced?.probes.find((p) => p.test.id === overturn?.test)?.test;
+    if (!overturn || !test) return '';
+    const outcome = outcomeNames[overturn.outcome] ?? overturn.outcome;
+    return `${this.job.sectionName(overturn.section)} would be overturned if “${test.title}” came out ${outcome}: it then holds ${hundredSign(overturn.then)}.`;
   });
 
   /** What the section stands at that is named or leads, whichever one is looked at. */
@@ -234,10 +253,14 @@ export class TraceStage {
                   : test.kind === 'remedy'
                     ? 'no change'
                     : 'works';
+    const rises =
+      test.kind === 'unload' && section?.kind !== 'regulator'
+        ? 'What nothing regulates rises a little without its load: that is no recovery'
+        : '';
     const danger = test.hazard === 'high-voltage' ? hazardCautions[test.hazard] : '';
     return {
       where: [point?.where, section && !point?.where ? `${section.name}${boardText(section.board)}` : ''].filter(Boolean).join(', '),
-      set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force, danger].filter(Boolean).join('. '),
+      set: [conditionText(test.condition), point?.setUp, fn?.how, inject, force, rises, danger].filter(Boolean).join('. '),
       expect: [healthy, point?.loading].filter(Boolean).join('; '),
       worth: `${sentence(worthText(probe.bits))} in ${this.minutes(probe.minutes)}`,
       minutes: this.minutes(probe.minutes),
