@@ -195,6 +195,11 @@ test('a set that was booked in without a card gets one on the job, where it is m
     await job.open(stage);
     await expect(job.area()).toContainText(words);
   }
+  // What names a section is refused with the reason, and stays in the line.
+  await job.entry().fill('unload regulator stays');
+  await job.entry().press('Enter');
+  await expect(page.getByText('This set has no card yet, so "regulator" is no section that is known.')).toBeVisible();
+  await expect(job.entry()).toHaveValue('unload regulator stays');
   await page.getByLabel('Which kind of set is it?').selectOption({ label: 'CB, AM and FM, PLL' });
   await job.area().getByRole('button', { name: 'FM', exact: true }).click();
   await job.area().getByRole('button', { name: 'Begin its card' }).click();
@@ -202,6 +207,14 @@ test('a set that was booked in without a card gets one on the job, where it is m
   await job.type('receive am dead');
   await job.type('pwr am keyed 3.6w');
   await expect(job.rows().last()).toContainText('in');
+  // A test is evidence of what it measures, and the way from a suspect to what fails is told.
+  const trace = job.area();
+  await expect(trace.locator('[data-chain]')).toContainText('→ Receive AM dead');
+  await job.openSection('Power amplifier');
+  await expect(trace.getByRole('button', { name: /^Transmit AM works, by .*3\.6 W/ })).toBeVisible();
+  await job.type('claim pll chip was changed');
+  await expect(job.rows().last()).toContainText('not weighed: what somebody says is held against the evidence');
+  await job.type('unload regulator stays');
   await job.open('Functions');
   await expect(job.area().getByRole('button', { name: 'Receive AM: dead' })).toBeVisible();
   await expect(job.area().getByRole('button', { name: /Receive FM/ })).toHaveCount(0);

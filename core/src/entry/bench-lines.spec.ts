@@ -556,7 +556,7 @@ describe('a line of the bench', () => {
       ['r7 4k7', 'R7, 4.7 kΩ'],
       ['q3 e 0.6', 'Q3 pin e, 600 mV'],
       ['ic2 4 5.1v', 'IC2 pin 4, 5.1 V'],
-      ['tap vco changed', 'refused at 4: "vco" is no part or section of this card.'],
+      ['tap vco changed', 'refused at 4: This set has no card yet, so "vco" is no section that is known.'],
     ] as const)
       it(`"${line}"`, () => expect(understood(line, bare)).toBe(expected));
   });

@@ -38,6 +38,12 @@ export function takePlace(rest: LineRest, context: EntryContext): Place {
   }
   const section = takeSection(rest, context);
   if (section !== undefined) return { section };
+  if (!context.card)
+    return refuse(
+      next.at,
+      `This set has no card yet, so "${next.text}" is no section that is known.`,
+      'Begin its card in Trace and write it again, or keep it as a note: note, and then the line.',
+    );
   return refuse(next.at, `"${next.text}" is no part or section of this card.`, 'Name a part such as C31, or a section such as vco.');
 }
 

@@ -7,6 +7,7 @@ import { TraceStage } from './trace-stage';
 import { LineOffer } from '../line-offer';
 import { startTraceHelper, Suspicion, type TraceHelper } from './suspicion';
 import { TapeWriter } from '../tape-writer';
+import { BenchDatabase } from '../../storage/bench-database';
 
 describe('TraceStage', () => {
   let bench: StageOnBench<TraceStage>;
@@ -103,6 +104,21 @@ describe('TraceStage', () => {
     await bench.settle();
     expect(text('[data-waiting]')).toContain('with 7 pieces of evidence');
     expect(text('[data-section="audio"]')).toContain('62');
+  });
+
+  it('does not take for sound what comes and goes, says the owner, and has only worked here', async () => {
+    const { jobId } = bench.job;
+    const symptoms = [{ text: 'goes quiet', functionId: 'receive-am', result: 'comes-and-goes' as const }];
+    await bench.get(BenchDatabase).jobs.update(jobId(), { symptoms });
+    await bench.settle();
+    expect(bench.element.querySelector('[data-wavers]')).toBeNull();
+    await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'works' });
+    await bench.settle();
+    await answer();
+    expect(text('[data-wavers]')).toContain('Receive AM comes and goes, says the owner, and has only worked here.');
+    await bench.get(TapeWriter).keep({ kind: 'function', functionId: 'receive-am', result: 'dead' });
+    await bench.settle();
+    expect(bench.element.querySelector('[data-wavers]')).toBeNull();
   });
 
   it('tells how a fault comes to what fails, and what would overturn it', async () => {

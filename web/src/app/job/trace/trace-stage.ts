@@ -104,6 +104,16 @@ export class TraceStage {
       ? `As it stood on ${dateText(stood.at)} at ${timeOfDay(stood.at)}, with ${stood.entries} pieces of evidence; it is being worked out again.`
       : 'It is being worked out: no section has a figure yet.';
   });
+  /** A function that comes and goes, says the owner, and has only worked here. */
+  protected readonly wavers = computed(() => {
+    const symptoms = this.job.file()?.row.symptoms ?? [];
+    const tried = ofKind(this.job.stood(), 'function');
+    const unseen = symptoms.find(({ functionId, result }) => {
+      const results = tried.filter((entry) => entry.functionId === functionId).map((entry) => entry.result);
+      return functionId !== undefined && result === 'comes-and-goes' && results.length > 0 && results.every((seen) => seen === 'works');
+    });
+    return this.job.card()?.functions.find(({ id }) => id === unseen?.functionId)?.name ?? '';
+  });
   /** What would overturn what leads. */
   protected readonly overturn = computed(() => {
     const traced = this.suspicion.traced();
