@@ -67,33 +67,55 @@ const steps = [
   ['ternhal-n9', ['receive 160 m dead', 'transmit 160 m works'], 'proof d15 bad open'],
 ];
 
-/** The block diagram of every card at the start, in the middle and at the end of a job, all on one picture. */
+/** What an old hand has seen of a set, and Trace then: a low rail, a dead transmit line, a reference off, the high bands alone, a wavering set. */
+const stories = [
+  ['oxbrae-ob7', ['receive am weak', 'receive am weak', 'squelch closes and opens works', 'tp2 5.60V']],
+  ['dunvick-post-6', ['transmit carrier dead', 'receive, carrier squelch works', 'tp3 9.02V', 'tp7 keyed 4.98V', 'tp5 tx dead']],
+  ['murrelo-twin', ['transmit vhf wrong frequency', 'transmit uhf wrong frequency', 'receive vhf works']],
+  ['halyet-lamp-one', ['amplify 15 m dead', 'amplify 10 m dead', 'amplify 20 m works']],
+  ['ternhal-n9', ['receive 20 m weak', 'display and lamps works', 'tp4 5.02V', 'tp3 6.40V']],
+];
+
+/** Books in a set of a card, and opens its Trace. */
+async function bookedIn(page, id) {
+  const { models } = JSON.parse(readFileSync(join(root, `demo/cards/${id}.json`), 'utf8'));
+  await page.goto(`${at}/book-in`);
+  for (const [label, text] of [
+    ['Maker', models[0].maker],
+    ['Model', models[0].name],
+    ['Name', 'Ferry shed'],
+    ['In the owner’s own words', 'Deaf'],
+  ]) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Book in' }).click();
+  await page.getByRole('heading', { level: 1, name: /Safety/ }).waitFor();
+  await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
+}
+
+/** The block diagram of every card at the start, in the middle and at the end of a job, and Trace in the stories, all on one picture. */
 async function diagrams(page) {
   const pictures = [];
+  const shot = async (of) => {
+    await page.waitForTimeout(1500);
+    pictures.push((await page.locator(of).screenshot()).toString('base64'));
+  };
   for (const [id, tried, proof] of steps) {
-    const { models } = JSON.parse(readFileSync(join(root, `demo/cards/${id}.json`), 'utf8'));
-    await page.goto(`${at}/book-in`);
-    for (const [label, text] of [
-      ['Maker', models[0].maker],
-      ['Model', models[0].name],
-      ['Name', 'Ferry shed'],
-      ['In the owner’s own words', 'Deaf'],
-    ]) {
-      await page.getByLabel(label, { exact: true }).fill(text);
-      await page.keyboard.press('Escape');
-    }
-    await page.getByRole('button', { name: 'Book in' }).click();
-    await page.getByRole('heading', { level: 1, name: /Safety/ }).waitFor();
-    await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
+    await bookedIn(page, id);
     for (const lines of [[], tried, [proof]]) {
       await doneInRow(page, lines);
-      await page.waitForTimeout(1500);
-      pictures.push([id, (await page.locator('app-block-diagram').screenshot()).toString('base64')]);
+      await shot('app-block-diagram');
     }
+  }
+  for (const [id, seen] of stories) {
+    await bookedIn(page, id);
+    await doneInRow(page, seen);
+    await shot('section.stage');
   }
   await page.setContent(
     `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(3,724px);gap:14px}</style>${pictures
-      .map(([, data]) => `<img width="724" src="data:image/png;base64,${data}">`)
+      .map((data) => `<img width="724" src="data:image/png;base64,${data}">`)
       .join('')}`,
   );
   await page.waitForTimeout(300);

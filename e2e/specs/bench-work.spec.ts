@@ -11,7 +11,7 @@ test('an amplifier that fails on two bands is traced to what those two share', a
   await job.type('proof s1b good');
   await expect(job.section('Tank coil, 15 and 10 m part')).toHaveAccessibleName(/(suspect|prime)/);
   await job.openSection('Triode');
-  await expect(page.getByRole('complementary', { name: 'Evidence for the Triode' })).toContainText(/Amplify 20 m works: speaks for/);
+  await expect(page.getByRole('complementary', { name: 'Evidence for the Triode' })).toContainText(/Amplify 20 m works, by .*: speaks for/);
 });
 
 test('gain and power of an amplifier are judged with what the wattmeter can tell', async ({ page }) => {

@@ -195,6 +195,7 @@ test('a full disk: nothing is written, all that was typed stays, and it is said 
   // Other writes say so as well: a picture, a setting.
   await expect(notice(page).getByRole('alert')).toHaveCount(1);
   await notice(page).getByRole('alert').getByRole('button', { name: 'Close' }).click();
+  await expect(notice(page).getByRole('alert')).toHaveCount(0);
   await page.getByRole('link', { name: /^Book in/ }).click();
   await page.locator('input[type=file][accept="image/*"]').setInputFiles('../docs/screenshots/safety.png');
   await expect(notice(page)).toContainText('Not kept: the disk is full.');

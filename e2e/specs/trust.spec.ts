@@ -12,6 +12,7 @@ test('contacts that were cleaned stand on the sheet as cleaned, with the figures
   const row = area.locator('[data-test]').first();
   const word = async (): Promise<string> => {
     await row.getByRole('button').click();
+    await expect(job.entry()).toHaveValue(/ $/);
     return job.entry().inputValue();
   };
   const line = await word();

@@ -1,6 +1,7 @@
 import type { LaidCard } from '../card';
-import { tapeEvidence, type TapeEntry } from '../tape';
+import { standing, tapeEvidence, type TapeEntry } from '../tape';
 import type { Evidence } from '../trace/evidence';
+import { channelPattern } from './channel-pattern';
 import type { Symptom } from './records';
 
 /** What Trace may weigh: what the owner reported, softly, then all that stands on the tape, in order. Claims are not evidence. */
@@ -11,5 +12,11 @@ export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: r
       : [],
   );
   const [complained] = reported.flatMap((e) => (e.kind === 'function' && e.outcome !== 'works' ? [e.functionId] : []));
-  return [...reported, ...tapeEvidence(card, tape, complained)];
+  const told = tapeEvidence(card, tape, complained);
+  const channels = channelPattern(card, standing(tape));
+  if (!channels) return [...reported, ...told];
+  // It counts from where the last of them was read: what was renewed after that has not been tried by it.
+  const order = new Map(standing(tape).map(({ id }, at) => [id, at]));
+  const behind = told.findIndex(({ id }) => (order.get(id) ?? 0) > (order.get(channels.id) ?? 0));
+  return [...reported, ...(behind < 0 ? [...told, channels] : [...told.slice(0, behind), channels, ...told.slice(behind)])];
 }

@@ -60,7 +60,7 @@ describe('why an entry tells Trace nothing', () => {
   const why = (one: TapeEntry): string => whySilent(card, one);
   it('is said of a reading', () => {
     expect(why(read({ verdict: 'cant-tell' }))).toContain('instrument cannot tell');
-    expect(why(read({ subject: { what: 'channel', channel: 4 }, verdict: 'low' }))).toContain('one channel');
+    expect(why(read({ subject: { what: 'channel', channel: 4 }, verdict: 'low' }))).toContain('several channels are');
     expect(why(read({ verdict: 'no-limit' }))).toContain('no figure');
   });
   it('is said of what stands at no section, of claims and of sums', () => {

@@ -37,6 +37,7 @@ import {
 } from './tables/certainty';
 import { partWeight } from './tables/prior-weights';
 import { cost, poorBitsPerMinute } from './tables/probe-costs';
+import { unreadCauses } from './why-it-died';
 
 export type { Reason } from './explain';
 
@@ -85,6 +86,8 @@ export interface TraceResult {
   readonly stop: string | null;
   /** Leads by as much, but has not been looked at itself: the first probe does that. */
   readonly leads: string | null;
+  /** What the section that is named may have died of, and has not been read; empty where it mostly fails by itself. */
+  readonly diedOf: readonly string[];
   /** Set when, instead of one section, nothing inside or the alignment as a whole is to blame. */
   readonly settled: 'outside' | 'misaligned' | null;
   /** Sections that no test left can part, when there is no stop. */
@@ -337,6 +340,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
     probes,
     stop,
     leads: stop ? null : leads,
+    diedOf: stop ? unreadCauses(card, stop, evidence) : [],
     settled: evidence.length > 1 ? settled : null,
     group,
     doubt: explain ? doubtIn(model, logPrior, weighed, left, texts, two) : null,

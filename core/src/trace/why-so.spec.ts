@@ -2,6 +2,7 @@ import { smallLaid } from '../testing/small-card';
 import type { Evidence } from './evidence';
 import { traceModel } from './model';
 import { trace, type TraceResult } from './trace';
+import { unreadCauses } from './why-it-died';
 import type { FunctionOutcome, ReadingOutcome } from '../words';
 
 const model = traceModel(smallLaid(), 20);
@@ -96,5 +97,17 @@ describe('entries that no longer count', () => {
     const fit: Evidence = { id: 'fit', kind: 'fit', section: 'if-amp', designator: 'IC3' };
     expect(trace(model, [dead, tried('hailer', 'works')]).retired).toEqual([]);
     expect(trace(model, [dead, tried('hailer', 'works'), fit]).retired).toEqual([dead.id]);
+  });
+});
+
+describe('what a final died of', () => {
+  const pa = (more: readonly Evidence[]): readonly string[] => unreadCauses(card, 'pa', [tried('transmit-am', 'dead'), ...more]);
+  it('is named as long as it has not been read, with its point where there is one', () => {
+    expect(pa([])).toEqual(['drive: Driver', 'supply at TP2', 'load: Antenna filter']);
+    expect(pa([read('TP2', 'in')])).toEqual(['drive: Driver', 'load: Antenna filter']);
+  });
+  it('is not asked of what mostly fails by itself', () => {
+    expect(unreadCauses(card, 'if-amp', [])).toEqual([]);
+    expect(unreadCauses(card, 'nowhere', [])).toEqual([]);
   });
 });

@@ -172,14 +172,14 @@ export const reading = defineKind('reading', {
         return ofTest(entry, subject.limit, verdict, card);
       case 'part':
         return ofPart(entry, subject, verdict, card);
-      // One channel says nothing of the others: the crystals and lines that all of them share are told in Sums.
+      // One channel says nothing of the others; what several tell is worked out where the whole tape is.
       case 'channel':
         return undefined;
     }
   },
   silent: ({ verdict, subject }) => {
     if (verdict === 'cant-tell') return 'not weighed: the instrument cannot tell';
-    if (subject.what === 'channel') return 'not weighed: one channel says nothing of the others';
+    if (subject.what === 'channel') return 'not weighed by itself: several channels are, together';
     if (verdict === 'no-limit') return subject.what === 'part' ? '' : 'not weighed: the card has no figure for it';
     return subject.what === 'limit' ? 'not weighed: what it leans on stands on no card' : '';
   },

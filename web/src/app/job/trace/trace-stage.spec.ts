@@ -146,6 +146,9 @@ describe('TraceStage', () => {
   it('says in words what it has come to', async () => {
     await answer({ stop: 'audio' });
     expect(text('.stop')).toContain('Audio holds');
+    expect(bench.element.querySelector('[data-died-of]')).toBeNull();
+    await answer({ stop: 'audio', diedOf: ['bias at TP4', 'load: Coupler'] });
+    expect(text('[data-died-of]')).toContain('would die of as well: bias at TP4, load: Coupler.');
     await answer({ leads: 'audio' });
     expect(text('[data-leads]')).toContain('Audio holds');
     await answer({ group: ['audio', 'mixer'] });

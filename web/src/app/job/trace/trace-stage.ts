@@ -216,6 +216,7 @@ export class TraceStage {
     return standing.length ? `This set was modified: ${standing.map(modificationText).join('; ')}.` : '';
   });
   protected readonly stopName = computed(() => this.job.sectionName(this.suspicion.traced()?.stop ?? ''));
+  protected readonly diedOf = computed(() => (this.suspicion.traced()?.diedOf ?? []).join(', '));
   protected readonly groupNames = computed(() => (this.suspicion.traced()?.group ?? []).map((id) => this.job.sectionName(id)).join(', '));
 
   private figure(factor: number): string {
