@@ -67,7 +67,7 @@ const steps = [
   ['ternhal-n9', ['receive 160 m dead', 'transmit 160 m works'], 'proof d15 bad open'],
 ];
 
-/** What an old hand has seen of a set, and Trace then: a low rail, a dead transmit line, a reference off, the high bands alone, a wavering set. */
+/** What an old hand has seen of a set, and Trace then: a low rail, a dead transmit line, a reference off, the high bands alone, eight volts low. */
 const stories = [
   ['oxbrae-ob7', ['receive am weak', 'receive am weak', 'squelch closes and opens works', 'tp2 5.60V']],
   ['dunvick-post-6', ['transmit carrier dead', 'receive, carrier squelch works', 'tp3 9.02V', 'tp7 keyed 4.98V', 'tp5 tx dead']],
