@@ -6,11 +6,11 @@ const limit = (id: string) => card.limits.find((each) => each.id === id) ?? card
 
 describe('what a test of a card measures', () => {
   it('is the carrier of its own mode, or the reception', () => {
-    expect(whatItTests(card, limit('power-am'))).toEqual({ functionId: 'transmit-am', fails: 'low', elsewhere: false });
-    expect(whatItTests(card, limit('sensitivity'))).toEqual({ functionId: 'receive-am', fails: 'high', elsewhere: false });
+    expect(whatItTests(card, limit('power-am'))).toEqual({ functionId: 'transmit-am', fails: 'low' });
+    expect(whatItTests(card, limit('sensitivity'))).toEqual({ functionId: 'receive-am', fails: 'high' });
   });
-  it('says so where it is done in another mode than the function is tried in', () => {
-    expect(whatItTests(card, limit('power-fm'))).toEqual({ functionId: 'transmit-am', fails: 'low', elsewhere: true });
+  it('is nothing of a function that is tried in another mode: a carrier there clears nothing of it', () => {
+    expect(whatItTests(card, limit('power-fm'))).toBeUndefined();
   });
   it('is nothing for a test that has many causes, or where two functions could be meant', () => {
     expect(whatItTests(card, { word: 'smeter', condition: { keyed: false } })).toBeUndefined();
@@ -19,7 +19,7 @@ describe('what a test of a card measures', () => {
   });
   it('is the frequency of whatever is sent, for all that is sent comes from one reference', () => {
     expect(whatItTests(card, { word: 'freq', condition: { keyed: true, channel: 19 } })).toEqual({
-      ...{ functionId: 'transmit-am', fails: 'frequency', elsewhere: false },
+      ...{ functionId: 'transmit-am', fails: 'frequency' },
     });
   });
   it('takes speech for speech, and the function that is called as one before others in its state', () => {

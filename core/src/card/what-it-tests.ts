@@ -7,8 +7,6 @@ export interface Tested {
   readonly functionId: string;
   /** Its strength, which fails on one side of the limits; or its frequency, which fails on both. */
   readonly fails: 'low' | 'high' | 'frequency';
-  /** It is done in another mode than the function is tried in: what the two do not share is not tested. */
-  readonly elsewhere: boolean;
 }
 
 /** What a usual test measures: carrier, speech or reception. What is not here (a meter, a current) may have many causes. */
@@ -36,20 +34,23 @@ const isOf = (fn: CardFunction, of: 'carrier' | 'speech' | 'reception'): boolean
   return isSent && (of === 'speech' ? isSpeech.test(fn.name) : !isAside.test(fn.name));
 };
 
-/** The function that a test measures, by its word and the state in which it is done; undefined where that is none, or more than one. */
+/**
+ * The function that a test measures, by its word and the state in which it is done; undefined where that is none, or more than one. In
+ * another mode it is another function: a carrier in CW clears nothing of speech in SSB.
+ */
 export function whatItTests(card: LaidCard, { word, condition }: Pick<TestLimit, 'word' | 'condition'>): Tested | undefined {
   const how = Object.hasOwn(measured, word) ? measured[word] : undefined;
   if (!how) return undefined;
   const under = { ...condition, keyed: how.of !== 'reception' };
-  const only = (fits: (fn: CardFunction) => boolean): CardFunction | undefined => {
-    const [first, next] = card.functions
-      .filter((fn) => isOf(fn, how.of) && fits(fn))
-      .sort((a, b) => narrowness(b.condition) - narrowness(a.condition) || Number(isPlain.test(b.name)) - Number(isPlain.test(a.name)));
-    // All that is sent in one state comes from one reference.
-    if (!first || !next || how.fails === 'frequency' || narrowness(next.condition) < narrowness(first.condition)) return first;
-    return isPlain.test(first.name) && !isPlain.test(next.name) ? first : undefined;
-  };
-  const exact = only((fn) => agrees(under, fn.condition));
-  const near = exact ?? only((fn) => agrees({ ...under, mode: undefined }, fn.condition));
-  return near && { functionId: near.id, fails: how.fails, elsewhere: !exact };
+  const [first, next] = card.functions
+    .filter((fn) => isOf(fn, how.of) && agrees(under, fn.condition))
+    .sort((a, b) => narrowness(b.condition) - narrowness(a.condition) || Number(isPlain.test(b.name)) - Number(isPlain.test(a.name)));
+  if (!first) return undefined;
+  // All that is sent in one state comes from one reference.
+  const isOne =
+    !next ||
+    how.fails === 'frequency' ||
+    narrowness(next.condition) < narrowness(first.condition) ||
+    (isPlain.test(first.name) && !isPlain.test(next.name));
+  return isOne ? { functionId: first.id, fails: how.fails } : undefined;
 }

@@ -49,6 +49,12 @@ describe('what several channels tell together', () => {
   it('goes by the latest of each channel', () => {
     expect(channelPattern(card, [...several('low', 'low'), read(3, 10, 'in'), read(4, 11, 'in')])).toBeUndefined();
   });
+  it('begins anew after something was done to the set, and leaves out what is doubted', () => {
+    const fit = entry(3, { kind: 'fit', designator: 'C31', section: 'vco', oldPart: '22p', newPart: '22p', source: 'new' } as TapeBody);
+    expect(channelPattern(card, [...several('low', 'low'), fit, read(4, 10, 'in')])).toBeUndefined();
+    const doubt = entry(3, { kind: 'doubt', entry: 'e2', doubtful: true });
+    expect(channelPattern(card, [...several('in', 'high'), doubt])).toBeUndefined();
+  });
   it('is told by nothing on a card that tries no channels', () => {
     expect(channelPattern(layCard(readCard(structuredClone(smallCard)), 'plain'), several('in', 'high'))).toBeUndefined();
   });

@@ -1,5 +1,5 @@
 import { whatItTests, type LaidCard } from '../card';
-import { ofKind, type EntryOf, type TapeEntry } from '../tape';
+import { doubtedEntries, type EntryOf, type TapeEntry } from '../tape';
 import type { Evidence } from '../trace/evidence';
 
 /** From so many channels on, all of them right says that every channel is. */
@@ -7,6 +7,9 @@ const enoughRight = 5;
 
 const listed = (channels: readonly number[]): string =>
   channels.length <= 3 ? channels.join(', ') : `${channels.slice(0, 2).join(', ')} and ${channels.length - 2} more`;
+
+/** After these it is another set that is read. */
+const repairs: ReadonlySet<TapeEntry['kind']> = new Set(['fit', 'remedy', 'adjustment', 'modification']);
 
 /** The function by which one tries whether every channel is sent alike. */
 const allSent = (card: LaidCard) =>
@@ -18,10 +21,18 @@ const allSent = (card: LaidCard) =>
  * @returns the evidence, under the id of the last of these readings
  */
 export function channelPattern(card: LaidCard, stood: readonly TapeEntry[]): Evidence | undefined {
-  const latest = new Map<number, EntryOf<'reading'>>();
-  for (const entry of ofKind(stood, 'reading'))
-    if (entry.subject.what === 'channel' && (entry.verdict === 'in' || entry.verdict === 'low' || entry.verdict === 'high'))
-      latest.set(entry.subject.channel, entry);
+  let latest = new Map<number, EntryOf<'reading'>>();
+  const doubted = doubtedEntries(stood);
+  let mended = false;
+  for (const entry of stood) {
+    mended ||= repairs.has(entry.kind);
+    if (entry.kind !== 'reading' || entry.subject.what !== 'channel' || doubted.has(entry.id)) continue;
+    if (entry.verdict !== 'in' && entry.verdict !== 'low' && entry.verdict !== 'high') continue;
+    // What was read before something was done to the set is not of the set that is read now.
+    if (mended) latest = new Map();
+    mended = false;
+    latest.set(entry.subject.channel, entry);
+  }
   const read = [...latest].sort(([, a], [, b]) => a.seq - b.seq);
   const last = read.at(-1)?.[1];
   if (!last || read.length < 2) return undefined;

@@ -13,10 +13,11 @@ export function evidenceOf(card: LaidCard, symptoms: readonly Symptom[], tape: r
   );
   const [complained] = reported.flatMap((e) => (e.kind === 'function' && e.outcome !== 'works' ? [e.functionId] : []));
   const told = tapeEvidence(card, tape, complained);
-  const channels = channelPattern(card, standing(tape));
+  const stood = standing(tape);
+  const channels = channelPattern(card, stood);
   if (!channels) return [...reported, ...told];
   // It counts from where the last of them was read: what was renewed after that has not been tried by it.
-  const order = new Map(standing(tape).map(({ id }, at) => [id, at]));
+  const order = new Map(stood.map(({ id }, at) => [id, at]));
   const behind = told.findIndex(({ id }) => (order.get(id) ?? 0) > (order.get(channels.id) ?? 0));
   return [...reported, ...(behind < 0 ? [...told, channels] : [...told.slice(0, behind), channels, ...told.slice(behind)])];
 }

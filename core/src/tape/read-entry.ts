@@ -33,11 +33,11 @@ function isFarOut({ value, low, high, unit }: Pick<EntryOf<'reading'>, 'value' |
   return (low !== undefined && low > 0 && value < low / 2) || (high !== undefined && high > 0 && value > 2 * high);
 }
 
-/** A test out of its limits, which need not be a fault yet; or one that was done in another mode than what it tells of. */
+/** A test out of its limits, which need not be a fault yet. */
 function isNarrowTest({ subject, verdict }: Pick<EntryOf<'reading'>, 'subject' | 'verdict'>, card: LaidCard): boolean {
   const limit = subject.what === 'limit' ? card.limits.find(({ id }) => id === subject.limit) : undefined;
   const tests = limit && whatItTests(card, limit);
-  return tests !== undefined && (tests.elsewhere || (verdict !== 'in' && tests.fails !== 'frequency'));
+  return tests !== undefined && verdict !== 'in' && tests.fails !== 'frequency';
 }
 
 /** What one entry tells Trace, or undefined when it tells nothing, or of a section that the card does not have; it need not be kept yet. */
@@ -71,6 +71,11 @@ export function doubtedEntries(stood: readonly TapeEntry[]): Set<string> {
 /** Why an entry that is no evidence tells Trace nothing; empty where nobody would look for it there. */
 export const whySilent = (card: LaidCard, entry: TapeEntry): string => kindOf(entry).silent?.(entry as never, card) ?? '';
 
+type OfPart = EntryOf<'reading'> & { readonly subject: { readonly what: 'part'; readonly designator: string } };
+/** Whether a reading is of the value of a part. */
+const isOfPart = (entry: EntryOf<'reading'>): entry is OfPart =>
+  entry.subject.what === 'part' && entry.subject.pin === undefined && entry.subject.measure === undefined;
+
 /**
  * What all that stands on the tape tells Trace, in order; what was doubted says so.
  * @param complained the function that was complained of: a soak that failed says that it comes and goes
@@ -82,7 +87,11 @@ export function tapeEvidence(card: LaidCard, tape: readonly TapeEntry[], complai
     complained !== undefined && entry.kind === 'soak' && entry.act === 'failed'
       ? { id: entry.id, kind: 'function', functionId: complained, outcome: 'comes-and-goes', by: 'the soak' }
       : undefined;
+  const latest = new Map(ofKind(stood, 'reading').flatMap((entry) => (isOfPart(entry) ? [[entry.subject.designator, entry.id]] : [])));
+  // A part that is read again is not found twice: the latest value of each counts.
+  const isPast = (entry: TapeEntry): boolean =>
+    entry.kind === 'reading' && isOfPart(entry) && latest.get(entry.subject.designator) !== entry.id;
   return stood
-    .flatMap((entry) => toldOnce(card, entry) ?? failed(entry) ?? [])
+    .flatMap((entry) => (isPast(entry) ? [] : (toldOnce(card, entry) ?? failed(entry) ?? [])))
     .map((evidence) => (doubtful.has(evidence.id) ? { ...evidence, doubtful: true } : evidence));
 }

@@ -34,9 +34,9 @@ describe('what an entry tells Trace', () => {
       jasmine.objectContaining({ functionId: 'receive-am', outcome: 'weak' }),
     );
   });
-  it('counts half, little out of its limits or in another mode; and too much is no fault that it measures', () => {
+  it('counts half, little out of its limits; in another mode, or of too much, it is nothing', () => {
     expect(told({ value: 3.1, verdict: 'low' })).toEqual(jasmine.objectContaining({ outcome: 'weak', doubtful: true }));
-    expect(told(limit('power-fm'))).toEqual(jasmine.objectContaining({ outcome: 'works', doubtful: true }));
+    expect(told(limit('power-fm'))).toBeUndefined();
     expect(told({ value: 9, verdict: 'high' })).toBeUndefined();
   });
   it('is, of a part, what others beside it in the set cannot have done', () => {
@@ -45,6 +45,14 @@ describe('what an entry tells Trace', () => {
     expect(told({ ...part('C12'), ...low, verdict: 'high' })).toEqual(jasmine.objectContaining({ severity: 'slight' }));
     expect(told({ ...part('C12'), ...low, verdict: 'in' })).toBeUndefined();
     expect(told({ ...part('Q3'), subject: { what: 'part', designator: 'Q3', pin: 'C' }, unit: 'V', verdict: 'low' })).toBeUndefined();
+  });
+  it('is, of a part that was read more than once, its latest value alone', () => {
+    const c12 = (value: number, verdict: 'low' | 'in', seq: number): TapeEntry => ({
+      ...read({ ...part('C12'), value, unit: 'F', verdict }),
+      ...{ id: `${seq}`, seq },
+    });
+    expect(tapeEvidence(card, [c12(1e-4, 'low', 1), c12(9e-5, 'low', 2)]).map(({ id }) => id)).toEqual(['2']);
+    expect(tapeEvidence(card, [c12(1e-4, 'low', 1), c12(2.2e-4, 'in', 2)])).toEqual([]);
   });
   it('is, of a soak that failed, that what was complained of comes and goes', () => {
     const tape = [entry({ kind: 'soak', act: 'failed', text: 'went quiet' })];
@@ -62,6 +70,8 @@ describe('why an entry tells Trace nothing', () => {
     expect(why(read({ verdict: 'cant-tell' }))).toContain('instrument cannot tell');
     expect(why(read({ subject: { what: 'channel', channel: 4 }, verdict: 'low' }))).toContain('several channels are');
     expect(why(read({ verdict: 'no-limit' }))).toContain('no figure');
+    expect(why(read({ verdict: 'high' }))).toContain('no fault that it shows');
+    expect(why(read({ ...limit('power-fm') }))).toContain('no one function');
   });
   it('is said of what stands at no section, of claims and of sums', () => {
     const finding = { kind: 'finding', finding: 'other', text: 'odd', previousHands: false } as const;

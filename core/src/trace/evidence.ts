@@ -29,6 +29,8 @@ export type EvidenceBody =
       readonly designator?: string;
       /** Cores turned, trimmers touched: speaks for a set misaligned throughout. */
       readonly twiddled?: boolean;
+      /** Measured, and not looked at: nobody has looked there yet. */
+      readonly measured?: boolean;
       readonly text: string;
     }
   | { readonly kind: 'manipulation'; readonly section: string; readonly changed: boolean; readonly text: string }

@@ -179,6 +179,23 @@ export function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySe
   return gone;
 }
 
+/**
+ * What a trial of a function is beside the one before it, where one of the two was measured and the other judged by hand or by another
+ * test: the same once more, what replaces it, or nothing. A power that is right says nothing of a frequency that is off or of distortion;
+ * a weakness or a frequency that was measured is not taken back by an ear, and an ear that had not noticed it saw no other set.
+ */
+function besideHand(evidence: Evidence, before: Evidence): 'again' | 'replaces' | 'nothing' {
+  if (evidence.kind !== 'function' || before.kind !== 'function') return 'again';
+  const [now, then] = [evidence.outcome, before.outcome];
+  const strength = (outcome: string): boolean => outcome === 'works' || outcome === 'weak' || outcome === 'dead';
+  if (evidence.by !== undefined) {
+    if (now === 'works' && !strength(then)) return 'nothing';
+    if (then === 'works' && (now === 'wrong-frequency' || (now === 'weak' && before.by === undefined))) return 'replaces';
+    return 'again';
+  }
+  return before.by !== undefined && now === 'works' && (then === 'weak' || then === 'wrong-frequency') ? 'nothing' : 'again';
+}
+
 /** A piece of evidence that counts, before it is weighed. */
 interface Piece {
   readonly evidence: Evidence;
@@ -224,7 +241,9 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
     const before = test && latest.get(test.id);
     const tried = before !== undefined && !isReported(before.evidence);
     if (isReported(evidence) && tried && !isLasting(evidence)) continue;
-    const repeated = tried && !isReported(evidence) && repeatable.has(evidence.kind) && before.since === repairs;
+    const beside = tried && before.since === repairs ? besideHand(evidence, before.evidence) : 'again';
+    if (beside === 'nothing') continue;
+    const repeated = beside === 'again' && tried && !isReported(evidence) && repeatable.has(evidence.kind) && before.since === repairs;
     // Once more, but doubted: it adds nothing to what was seen without doubt.
     if (repeated && evidence.doubtful && !before.evidence.doubtful) continue;
     const counts = repeated && (evidence.doubtful || !before.evidence.doubtful);

@@ -281,7 +281,7 @@ export function trace(model: TraceModel, evidence: readonly Evidence[], options:
   ];
   const reported = new Set(weighed.filter((w) => w.evidence.kind === 'function' && w.evidence.reported).map((w) => w.test?.id));
   const answered = new Set(weighed.flatMap((w) => (w.test && !reported.has(w.test.id) ? [w.test.id] : [])));
-  for (const e of evidence) if (e.kind === 'finding') answered.add(`inspect ${e.section}`);
+  for (const e of evidence) if (e.kind === 'finding' && !e.measured) answered.add(`inspect ${e.section}`);
   const again = againFrom(weighed);
   const railBad = weighed.some((w) => isBadNews(w.evidence) && w.test?.point !== undefined && isDirect(w.test.point));
   const bad = weighed.some((w) => isBadNews(w.evidence));

@@ -100,6 +100,26 @@ describe('entries that no longer count', () => {
   });
 });
 
+describe('what was measured beside what was tried by hand', () => {
+  const by = (outcome: FunctionOutcome): Evidence => ({ ...tried('transmit-am', outcome), by: 'a test' }) as Evidence;
+  const chances = (...evidence: readonly Evidence[]): readonly string[] =>
+    trace(model, evidence, { count: 0 }).sections.map(({ chance }) => chance.toFixed(6));
+  it('takes the place of an ear that had not noticed it, and is not taken back by one', () => {
+    const [works, weak, off] = [tried('transmit-am', 'works'), by('weak'), by('wrong-frequency')];
+    expect(chances(works, weak)).toEqual(chances(weak));
+    expect(chances(works, off)).toEqual(chances(off));
+    expect(chances(weak, tried('transmit-am', 'works'))).toEqual(chances(weak));
+  });
+  it('says nothing of what it does not measure', () => {
+    const distorted = tried('transmit-am', 'distorted');
+    expect(chances(distorted, by('works'))).toEqual(chances(distorted));
+    expect(chances(by('works'), by('wrong-frequency'))).toEqual(chances(by('wrong-frequency')));
+  });
+  it('that it was dead and works now stays', () => {
+    expect(chances(tried('transmit-am', 'dead'), by('works'))).not.toEqual(chances(by('works')));
+  });
+});
+
 describe('what a final died of', () => {
   const pa = (more: readonly Evidence[]): readonly string[] => unreadCauses(card, 'pa', [tried('transmit-am', 'dead'), ...more]);
   it('is named as long as it has not been read, with its point where there is one', () => {

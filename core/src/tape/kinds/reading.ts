@@ -130,7 +130,15 @@ function ofPart(
   if (!part || pin !== undefined || measure !== undefined || verdict === 'in') return undefined;
   const isSure = (/resistor/.test(part.kind) && verdict === 'high') || (/capacitor|electrolytic/.test(part.kind) && verdict === 'low');
   const text = `${designator} reads ${readingText(entry)}${part.value ? ` for ${part.value}` : ''}`;
-  return { kind: 'finding', section: part.section, designator, severity: isSure ? 'plain' : 'slight', previousHands: false, text };
+  return {
+    kind: 'finding',
+    section: part.section,
+    designator,
+    severity: isSure ? 'plain' : 'slight',
+    previousHands: false,
+    measured: true,
+    text,
+  };
 }
 
 /** By which instrument it was read, where that was said. */
@@ -177,11 +185,17 @@ export const reading = defineKind('reading', {
         return undefined;
     }
   },
-  silent: ({ verdict, subject }) => {
+  silent: ({ verdict, subject }, card) => {
     if (verdict === 'cant-tell') return 'not weighed: the instrument cannot tell';
     if (subject.what === 'channel') return 'not weighed by itself: several channels are, together';
     if (verdict === 'no-limit') return subject.what === 'part' ? '' : 'not weighed: the card has no figure for it';
-    return subject.what === 'limit' ? 'not weighed: what it leans on stands on no card' : '';
+    if (subject.what !== 'limit') return '';
+    const limit = card.limits.find(({ id }) => id === subject.limit);
+    const tests = limit && whatItTests(card, limit);
+    if (!tests) return 'not weighed: no one function of the card is measured by it';
+    return tests.fails === 'frequency'
+      ? 'not weighed: a frequency that is right says nothing of strength'
+      : 'not weighed: no fault that it shows';
   },
   paper: { counted: 'Tests: the last reading of each test before the first repair, and the last one after the last' },
   csv: (entry) => ({
