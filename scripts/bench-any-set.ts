@@ -22,7 +22,7 @@ import { chanceFrom } from '../core/src/chance';
 import { functionReach, trace, traceModel, type Evidence, type Probe, type TraceModel } from '../core/src/trace';
 import { isPresence, kinOf, type Kin } from './any-set/kin';
 import { casesOf, type StandInCase } from './trace-bench/cases';
-import { answer } from './trace-bench/play-job';
+import { benchAnswer } from '../core/src/practice';
 
 const { values } = parseArgs({
   options: {
@@ -304,7 +304,7 @@ for (const name of readdirSync(folder).sort()) {
         one,
         fullModel,
         one.complaint,
-        (set, test, id) => answer(full, set, test, id),
+        (set, test, id) => benchAnswer(full, set, test, id),
         new Set(one.faults.map(({ section }) => section)),
       ),
     ),

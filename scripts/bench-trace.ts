@@ -6,10 +6,11 @@
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { readCard, type Card } from '../core/src/card';
+import { benchAnswer, type SearchCase } from '../core/src/practice';
 import { generateCard } from '../core/src/standin';
 import { trace, traceModel, type TraceModel } from '../core/src/trace';
 import { casesOf, jobWays } from './trace-bench/cases';
-import { answer, play, type Case, type Played, type Policy } from './trace-bench/play-job';
+import { play, type Played, type Policy } from './trace-bench/play-job';
 import { classSummary, isPermanent, playOtherWorld, type ClassSummary } from './trace-bench/other/play-world';
 import { ratioToOptimum } from './trace-bench/optimum';
 import { calibrationOf, summaryOf, type Summary } from './trace-bench/score';
@@ -143,7 +144,7 @@ print(`Mean cost over the true optimum, ${noisy.models} noisy models of 6 to 8 s
 print();
 
 /** Every update of some jobs on a card of 60 sections, with reasons and five probes, as the worker does it. */
-function workerTimes(model: TraceModel, cases: readonly Case[], lookAhead: number): number[] {
+function workerTimes(model: TraceModel, cases: readonly SearchCase[], lookAhead: number): number[] {
   const times: number[] = [];
   for (const one of cases) {
     const set = one.set(1);
@@ -153,7 +154,7 @@ function workerTimes(model: TraceModel, cases: readonly Case[], lookAhead: numbe
       const [probe] = trace(model, evidence, { lookAhead }).probes;
       times.push(performance.now() - start);
       if (!probe) break;
-      evidence.push(answer(model.card, set, probe.test, `${step}`));
+      evidence.push(benchAnswer(model.card, set, probe.test, `${step}`));
     }
   }
   return times.sort((a, b) => a - b);

@@ -37,6 +37,8 @@ describe('files of earlier versions', () => {
       if (opened.kind === 'shop')
         expect([opened.archive.suppliers.length, opened.archive.orders.length]).toEqual(Number(version) >= 6 ? [1, 1] : [0, 0]);
       if (opened.kind === 'shop')
+        expect([opened.archive.practice.length, opened.archive.lessons.length]).toEqual(Number(version) >= 10 ? [1, 1] : [0, 0]);
+      if (opened.kind === 'shop')
         expect([opened.archive.settings.people?.length, opened.archive.settings.wishes?.length]).toEqual(
           Number(version) >= 7 ? [1, 1] : [undefined, undefined],
         );

@@ -39,8 +39,6 @@ const views = [
   ['day', '/day'],
   ['jobs', '/jobs'],
   ['book-in', '/book-in'],
-  ['safety', [415, 'safety']],
-  ['first-look', [409, 'first-look']],
   ['functions', [419, 'functions']],
   ['trace', [419, 'trace'], 'tp16 -71dBm'],
   ['sheets', [419, 'sheets?at=TP9'], 'tp9 '],
@@ -94,6 +92,89 @@ async function bookedIn(page, id) {
   await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
 }
 
+/** Pictures side by side on one. */
+async function sideBySide(page, name, pictures, columns, width) {
+  await page.setContent(
+    `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(${columns},${width}px);gap:14px}</style>${pictures
+      .map((data) => `<img width="${width}" src="data:image/png;base64,${data}">`)
+      .join('')}`,
+  );
+  await page.waitForTimeout(300);
+  await page.setViewportSize({ width: columns * (width + 14) + 10, height: 800 });
+  await page.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+  await page.setViewportSize({ width: 1280, height: 800 });
+}
+const themed = (page, wanted) => page.evaluate((name) => localStorage.setItem('amber-relay-theme', name), wanted);
+
+/** Safety and First look, which come before all else. */
+async function firstOfAll(page, idOf) {
+  const pictures = [];
+  for (const [job, stage] of [
+    [415, 'safety'],
+    [409, 'first-look'],
+  ]) {
+    await page.goto(`${at}/job/${await idOf(job)}/${stage}`);
+    await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
+    await page.waitForTimeout(1500);
+    pictures.push((await page.screenshot()).toString('base64'));
+  }
+  await sideBySide(page, 'safety', pictures, 2, 900);
+  await page.goto(`${at}/day`);
+}
+
+/** Practice: its places, a case that is played, and its review, in both themes. */
+async function practice(page) {
+  const pictures = [];
+  const shot = async (wait = 1500) => {
+    await page.waitForTimeout(wait);
+    pictures.push((await page.screenshot()).toString('base64'));
+  };
+  await page.goto(`${at}/practice`);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.waitForTimeout(5000);
+  await shot();
+  for (const tab of ['stories', 'drills']) {
+    await page.goto(`${at}/practice/${tab}`);
+    await shot();
+  }
+  const begun = async (story, help) => {
+    await page.goto(`${at}/practice/bench/begin?told=${story}&help=${help}`);
+    await page.waitForURL(/practice.bench.job/);
+    await page.locator('[data-practice-clock]').waitFor();
+  };
+  await begun('wet-marshal', 'hints');
+  await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
+  await page.locator('[data-practice-clock]').waitFor();
+  await doneInRow(page, ['checks', 'load on', 'receive am', 'receive fm', 'squelch closes', 'look am detector']);
+  await shot();
+  await begun('farm-gate', 'off');
+  await doneInRow(page, ['checks', 'load on', 'receive am', 'receive fm', 'afo1', 'proof q7', 'squelch closes']);
+  await page.locator('[data-belief]').getByRole('button', { name: 'likely' }).click();
+  await doneInRow(page, ['proof ic5', 'fit ic5 new', 'receive am']);
+  await page.locator('[data-finish]').click();
+  await page.locator('[data-claim="mended"]').click();
+  await page.waitForURL(/practice.review/, { timeout: 60_000 });
+  await page.locator('[data-truth]').first().waitFor();
+  await shot(2500);
+  const review = page.url();
+  await page.goto(`${at}/practice/progress`);
+  await shot(2500);
+  await themed(page, 'daylight');
+  await page.goto(`${at}/practice`);
+  await page.waitForTimeout(5000);
+  await shot();
+  await begun('big-bottle', 'on');
+  await page.goto(page.url().replace(/[a-z-]+$/, 'trace'));
+  await page.locator('[data-practice-clock]').waitFor();
+  await doneInRow(page, ['checks', 'load on', 'amplify 80']);
+  await shot(2500);
+  await page.goto(review);
+  await shot(2500);
+  await sideBySide(page, 'practice', pictures, 3, 800);
+  await page.goto(`${at}/day`);
+  await themed(page, 'bench');
+}
+
 /** The block diagram of every card at the start, in the middle and at the end of a job, and Trace in the stories, all on one picture. */
 async function diagrams(page) {
   const pictures = [];
@@ -113,15 +194,7 @@ async function diagrams(page) {
     await doneInRow(page, seen);
     await shot('section.stage');
   }
-  await page.setContent(
-    `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(3,724px);gap:14px}</style>${pictures
-      .map((data) => `<img width="724" src="data:image/png;base64,${data}">`)
-      .join('')}`,
-  );
-  await page.waitForTimeout(300);
-  await page.setViewportSize({ width: 2240, height: 800 });
-  await page.screenshot({ path: join(folder, 'diagrams.png'), fullPage: true });
-  await page.setViewportSize({ width: 1280, height: 800 });
+  await sideBySide(page, 'diagrams', pictures, 3, 724);
 }
 
 /** What is done in a row on a job: the stage, the job, and the lines or acts up to the start, the middle and the end of it. */
@@ -246,7 +319,7 @@ async function runsAt(page, idOf) {
     await page.waitForTimeout(1800);
     pictures.push((await page.locator('section.stage').screenshot()).toString('base64'));
   };
-  const theme = (wanted) => page.evaluate((name) => localStorage.setItem('amber-relay-theme', name), wanted);
+  const theme = (wanted) => themed(page, wanted);
   for (const [stage, job, ...moments] of runs) {
     await theme('bench');
     await page.goto(`${at}/job/${await idOf(job)}/${stage}`);
@@ -260,15 +333,7 @@ async function runsAt(page, idOf) {
     await page.getByRole('log', { name: 'Entries of the tape' }).waitFor();
     await shot();
   }
-  await page.setContent(
-    `<style>body{margin:12px;background:#10171a;display:grid;grid-template-columns:repeat(4,560px);gap:12px}</style>${pictures
-      .map((data) => `<img width="560" src="data:image/png;base64,${data}">`)
-      .join('')}`,
-  );
-  await page.waitForTimeout(300);
-  await page.setViewportSize({ width: 2304, height: 800 });
-  await page.screenshot({ path: join(folder, 'runs.png'), fullPage: true });
-  await page.setViewportSize({ width: 1280, height: 800 });
+  await sideBySide(page, 'runs', pictures, 4, 560);
   await page.goto(`${at}/day`);
   await theme('bench');
 }
@@ -314,6 +379,8 @@ try {
     await page.waitForTimeout(500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   }
+  await firstOfAll(page, idOf);
+  await practice(page);
   await runsAt(page, idOf);
   await diagrams(page);
 } finally {

@@ -30,6 +30,8 @@ export function demoShop(now: Date): ShopArchive {
     instruments: instrumentsAt(now),
     suppliers,
     orders: ordersAt(now),
+    practice: [],
+    lessons: [],
     attachments: [],
     blobs: {},
     ...noSheets,

@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { cardArchiveSchema, jobArchiveSchema, shopTablesSchema } from '../../core/src/archive';
 import { cardSchema } from '../../core/src/card';
+import { lessonFileSchema } from '../../core/src/practice';
 import { allSums } from '../../core/src/sums';
 import { tapeEntrySchema } from '../../core/src/tape';
 
@@ -11,6 +12,7 @@ const schemas: Readonly<Record<string, readonly [z.ZodType, string]>> = {
   shop: [shopTablesSchema, 'shop.json of a shop archive; its tape stands beside it in tape.ndjson'],
   cards: [cardArchiveSchema, 'cards.json of an archive of cards'],
   card: [cardSchema, 'A card by itself'],
+  lesson: [lessonFileSchema, 'A lesson of practice: a case that a teacher tells, with the card of its set'],
   sums: [
     z.object(Object.fromEntries(allSums.map(({ id, input, output }) => [id, z.object({ input, output })]))),
     'What each sum takes and gives, as `npm run -s sums -- run` and `batch` do',

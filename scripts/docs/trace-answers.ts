@@ -4,7 +4,7 @@ import { cardFromKind, readCard, setKindList, usualBands, usualModes, type Card 
 import { generateCard, StandInSet } from '../../core/src/standin';
 import { trace, traceModel, type Evidence, type TraceModel, type TraceOptions, type TraceResult } from '../../core/src/trace';
 import { casesOf } from '../trace-bench/cases';
-import { answer } from '../trace-bench/play-job';
+import { benchAnswer } from '../../core/src/practice';
 
 /** Figures to six digits, so that the last bits of a machine do not count. */
 const figure = (value: number): string => String(Number(value.toPrecision(6)));
@@ -71,7 +71,7 @@ function played(card: Card, jobs: number, seed: number): Record<string, readonly
         lines.push(`after ${evidence.length}`, ...said(result));
         const test = result.probes.find(({ cannot }) => !cannot)?.test;
         if (!test || result.stop || result.settled) break;
-        evidence.push({ ...answer(card, set, test, `${step}`), ...(step === 3 ? { doubtful: true } : {}) });
+        evidence.push({ ...benchAnswer(card, set, test, `${step}`), ...(step === 3 ? { doubtful: true } : {}) });
       }
       return [`${card.chassis}, ${one.way}, ${one.faults.map(({ section }) => section).join(' and ')}, ${at}`, lines];
     }),

@@ -23,8 +23,10 @@ module.exports = {
       'day',
       'entry',
       'link',
+      'standin',
+      'practice',
     ],
-    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'parts', 'feed', 'standin', 'testing'],
+    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'parts', 'feed', 'testing'],
   ],
   webRooms: [
     ...[
@@ -44,6 +46,6 @@ module.exports = {
       'jobs',
       'day',
     ],
-    ...['people', 'stock', 'archive', 'places', 'shell', 'testing'],
+    ...['people', 'stock', 'archive', 'practice', 'shell', 'testing'],
   ],
 };

@@ -2,13 +2,13 @@ import { drawFault, faultWays, StandInSet, type FaultWay, type HiddenFault } fro
 import { chanceFrom } from '../../core/src/chance';
 import type { TraceModel } from '../../core/src/trace';
 import { complaintAbout } from './complaint';
-import type { Case } from './play-job';
+import type { SearchCase } from '../../core/src/practice';
 
 export type JobWay = FaultWay | 'two-faults' | 'misaligned' | 'outside';
 export const jobWays: readonly JobWay[] = [...faultWays, 'two-faults', 'misaligned', 'outside'];
 
 /** A job on the stand-in that ships with the program. */
-export interface StandInCase extends Case {
+export interface StandInCase extends SearchCase {
   readonly faults: readonly HiddenFault[];
   readonly misalignedDb: number;
 }

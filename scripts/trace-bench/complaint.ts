@@ -1,7 +1,7 @@
 import type { Card } from '../../core/src/card';
 import type { Chance } from '../../core/src/chance';
+import type { FaultySet } from '../../core/src/practice';
 import type { Evidence } from '../../core/src/trace';
-import type { FaultySet } from './play-job';
 
 /**
  * What the owner comes with: a function that does not do what it should, tried by somebody who cannot measure; undefined where nothing

@@ -5,7 +5,7 @@ import { traceModel, type TraceModel } from '../../core/src/trace';
 import { nextProbes, type ProbeOrder } from '../../core/src/trace/next-probe';
 import { stopAt } from '../../core/src/trace/tables/certainty';
 import { cost } from '../../core/src/trace/tables/probe-costs';
-import { answer } from './play-job';
+import { benchAnswer } from '../../core/src/practice';
 
 /**
  * A small model whose best order of tests can be worked out: for each section one dead fault, for each test the chance of
@@ -28,7 +28,7 @@ function smallModelOf(card: Card, seed: number, noise: number, most = Infinity):
       id: test.id,
       price: test.minutes + cost.turnTo + cost.hazard[test.hazard],
       bad: faults.map((fault) => {
-        const evidence = answer(card, new StandInSet(card, fault ? [fault] : [], { seed, noise: 0 }), test, 'x');
+        const evidence = benchAnswer(card, new StandInSet(card, fault ? [fault] : [], { seed, noise: 0 }), test, 'x');
         const good = 'outcome' in evidence && (evidence.outcome === 'works' || evidence.outcome === 'in');
         return good ? noise : 1 - noise;
       }),

@@ -1,7 +1,7 @@
-import { expectationAt, pointOf, type Card } from '../../core/src/card';
-import type { StandInSet } from '../../core/src/standin';
+import { pointOf } from '../../core/src/card';
 import { chanceFrom } from '../../core/src/chance';
-import { trace, type Evidence, type Probe, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
+import { benchAnswer, isTracing, type SearchCase } from '../../core/src/practice';
+import { trace, type Evidence, type ProbeOrder, type TestModel, type TraceModel, type TraceResult } from '../../core/src/trace';
 import { priceOf } from '../../core/src/trace/candidates';
 
 /**
@@ -9,39 +9,6 @@ import { priceOf } from '../../core/src/trace/candidates';
  * cuts them as evenly as it can, whatever the cut costs; `functions-first` tries every function, then does the same.
  */
 export type Policy = ProbeOrder | 'tidy-halves' | 'functions-first' | 'random';
-
-/** A set on the bench with something hidden in it, by whichever simulation. */
-export type FaultySet = Pick<
-  StandInSet,
-  | 'tryFunction'
-  | 'read'
-  | 'compare'
-  | 'inject'
-  | 'force'
-  | 'tap'
-  | 'inspect'
-  | 'lift'
-  | 'unload'
-  | 'remedy'
-  | 'proof'
-  | 'proofStage'
-  | 'repair'
->;
-
-/** One set with what is wrong in it. */
-export interface Case {
-  readonly model: TraceModel;
-  /** The class of what is wrong. */
-  readonly way: string;
-  /** Sections at fault. */
-  readonly truth: ReadonlySet<string>;
-  /** What is right to settle on where no section is at fault. */
-  readonly settles?: 'outside' | 'misaligned';
-  readonly seed: number;
-  readonly complaint: Evidence;
-  /** The set as it comes in, made anew for each who works on it. */
-  readonly set: (noise: number) => FaultySet;
-}
 
 export interface Played {
   readonly way: string;
@@ -68,73 +35,12 @@ export interface Played {
   readonly evidence: readonly Evidence[];
 }
 
-/** The reading of a stand-in against the card's limits. */
-function verdict(
-  card: Card,
-  pointId: string,
-  condition: Probe['test']['condition'],
-  value: number | null | undefined,
-): 'in' | 'low' | 'high' | 'dead' {
-  const point = pointOf(card, pointId);
-  const { low, high } = (point && expectationAt(point, condition)) ?? {};
-  if (value === null || value === undefined) return 'dead';
-  return low !== undefined && value < low ? 'low' : high !== undefined && value > high ? 'high' : 'in';
-}
-
-/** Does the test on the stand-in and puts its answer as evidence. */
-export function answer(card: Card, set: FaultySet, test: Probe['test'], id: string): Evidence {
-  switch (test.kind) {
-    case 'function':
-      return { id, kind: 'function', functionId: test.subject, outcome: set.tryFunction(test.subject) };
-    case 'reading':
-      return {
-        id,
-        kind: 'reading',
-        point: test.subject,
-        condition: test.condition,
-        outcome: verdict(card, test.subject, test.condition, set.read(test.subject, test.condition)),
-        text: '',
-      };
-    case 'comparison':
-      return { id, kind: 'comparison', point: test.subject, outcome: set.compare(test.subject), text: '' };
-    case 'injection':
-      return { id, kind: 'injection', injection: test.subject, outcome: set.inject(test.subject) };
-    case 'forcing':
-      return { id, kind: 'forcing', forcing: test.subject, outcome: set.force(test.subject) };
-    case 'tap':
-      return { id, kind: 'manipulation', section: test.subject, changed: set.tap(test.subject), text: '' };
-    case 'inspect':
-      return {
-        id,
-        kind: 'finding',
-        section: test.subject,
-        severity: set.inspect(test.subject) ? 'plain' : 'clean',
-        previousHands: false,
-        text: '',
-      };
-    case 'lift':
-      return { id, kind: 'lift', section: test.subject, recovers: set.lift(test.subject) };
-    case 'unload':
-      return { id, kind: 'unload', section: test.subject, recovers: set.unload(test.subject) };
-    case 'remedy':
-      return { id, kind: 'remedy', section: test.subject, remedy: test.remedy ?? 'reflow', cured: set.remedy(test.subject) };
-    case 'proof': {
-      const [section = ''] = test.reach.keys();
-      return section === test.subject
-        ? { id, kind: 'proof', section, bad: set.proofStage(section) }
-        : { id, kind: 'proof', section, designator: test.subject, bad: set.proof(test.subject) };
-    }
-  }
-}
-
-const tracing = new Set(['function', 'reading', 'injection', 'forcing']);
-
 /** The test that leaves most nearly as many blocks in question on one side as on the other; the first of the card among equals. */
 function evenCut(model: TraceModel, result: TraceResult): TestModel | undefined {
   const inQuestion = result.sections.filter((s) => s.chance >= 0.01).map((s) => s.section);
   let best: { test: TestModel; uneven: number } | undefined;
   for (const test of model.tests) {
-    if (!tracing.has(test.kind) || result.answered.includes(test.id)) continue;
+    if (!isTracing(test) || result.answered.includes(test.id)) continue;
     const on = inQuestion.filter((id) => test.reach.has(id)).length;
     if (on === 0 || on === inQuestion.length) continue;
     const uneven = Math.abs(on - inQuestion.length / 2);
@@ -144,7 +50,7 @@ function evenCut(model: TraceModel, result: TraceResult): TestModel | undefined 
 }
 
 /** Plays one job to its end: the complaint, then test after test as the policy says, until a stop or until nothing is left. */
-export function play(one: Case, policy: Policy, options: { noise?: number; lookAhead?: number; claims?: boolean } = {}): Played {
+export function play(one: SearchCase, policy: Policy, options: { noise?: number; lookAhead?: number; claims?: boolean } = {}): Played {
   const { model, truth } = one;
   const { card } = model;
   const set = one.set(options.noise ?? 1);
@@ -212,6 +118,6 @@ export function play(one: Case, policy: Policy, options: { noise?: number; lookA
     for (let step = card.access.find((a) => a.id === test.access); step; step = card.access.find((a) => a.id === step?.behind))
       opened.add(step.id);
     if (test.instrument !== 'none') inHand = test.instrument;
-    evidence.push(answer(card, set, test, `${tests}`));
+    evidence.push(benchAnswer(card, set, test, `${tests}`));
   }
 }

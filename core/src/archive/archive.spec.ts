@@ -168,6 +168,8 @@ describe('the shop archive', () => {
       instruments: [{ id: 'meter', name: 'Meter', measures: ['V'], link: { host: 'meter.local', port: 5025 } }],
       suppliers: [{ id: customer.id, name: 'Northwick', postageMinor: 450, leadDays: 4, note: '' }],
       orders: [order],
+      practice: [],
+      lessons: [],
       attachments,
       tape,
       blobs,

@@ -31,6 +31,8 @@ const base: ShopArchive = {
   instruments: [],
   suppliers: [],
   orders: [order],
+  practice: [],
+  lessons: [],
   attachments: [],
   blobs: {},
   ...noSheets,

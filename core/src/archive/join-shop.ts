@@ -5,7 +5,20 @@ import { joinWords, told, type JoinSide } from './join-job';
 import { joinTable, same, type Clash, type JoinedTable, type LastJoined, type Row } from './join-records';
 import type { ShopArchive } from './shop-archive';
 
-const tables = ['customers', 'sets', 'jobs', 'cards', 'stock', 'instruments', 'suppliers', 'orders', 'sheets', 'places'] as const;
+const tables = [
+  'customers',
+  'sets',
+  'jobs',
+  'cards',
+  'stock',
+  'instruments',
+  'suppliers',
+  'orders',
+  'practice',
+  'lessons',
+  'sheets',
+  'places',
+] as const;
 type Table = (typeof tables)[number];
 /** The records of a shop without its tapes and files, as they were when it was joined last. */
 export type ShopRecords = Pick<ShopArchive, Table | 'settings'>;
@@ -43,6 +56,8 @@ const names: Readonly<Record<Table, readonly [one: string, many: string]>> = {
   instruments: ['instrument', 'instruments'],
   suppliers: ['supplier', 'suppliers'],
   orders: ['order', 'orders'],
+  practice: ['case of practice', 'cases of practice'],
+  lessons: ['lesson', 'lessons'],
   sheets: ['sheet', 'sheets'],
   places: ['list of pins', 'lists of pins'],
 };
@@ -163,6 +178,8 @@ export function joinShops(
     instruments: [...join<ShopArchive['instruments'][number]>('instruments').rows],
     suppliers: [...join<ShopArchive['suppliers'][number]>('suppliers').rows],
     orders: [...orderNumbers.rows],
+    practice: [...join<ShopArchive['practice'][number]>('practice', { keeps: () => true }).rows],
+    lessons: [...join<ShopArchive['lessons'][number]>('lessons', { keeps: () => true }).rows],
     sheets: [...join<ShopArchive['sheets'][number]>('sheets', { keeps: () => true }).rows],
     places: [...join<ShopArchive['places'][number]>('places', { keeps: () => true }).rows],
     attachments: unionById(here.attachments, file.attachments),

@@ -8,6 +8,8 @@ import { attachmentSchema, customerSchema, jobSchema, radioSetSchema, shopSettin
 import { orderSchema, supplierSchema } from '../orders';
 import { tapeEntrySchema, type TapeEntry } from '../tape';
 import { instrumentSchema } from '../measure/instrument';
+import { lessonSchema } from '../practice/lesson';
+import { practiceSchema } from '../practice/practice-records';
 import { bytesOf, type Bytes, type Progress, type Write } from './bytes';
 import { blobName, blobsOf, firstIssue } from './job-archive';
 import { jsonFile, seal, unseal, type Sealed } from './sealed-zip';
@@ -29,6 +31,8 @@ export const shopTablesSchema = sheetsPartSchema.extend({
   instruments: z.array(instrumentSchema),
   suppliers: z.array(supplierSchema).default([]),
   orders: z.array(orderSchema).default([]),
+  practice: z.array(practiceSchema).default([]),
+  lessons: z.array(lessonSchema).default([]),
   attachments: z.array(attachmentSchema),
 });
 const holds = {
@@ -42,6 +46,8 @@ const holds = {
   instruments: 'instruments',
   suppliers: 'suppliers',
   orders: 'orders',
+  practice: 'practice',
+  lessons: 'lessons',
   attachments: 'attachments',
 } as const;
 /** All that a shop keeps. */
@@ -94,7 +100,18 @@ function checkShop(tables: Omit<z.infer<typeof shopTablesSchema>, 'format' | 've
     jobs: idsOf('jobs', tables.jobs),
     attachments: idsOf('attachments', tables.attachments),
   };
-  for (const name of ['cards', 'stock', 'instruments', 'suppliers', 'orders', 'sheetFiles', 'sheets', 'places'] as const)
+  for (const name of [
+    'cards',
+    'stock',
+    'instruments',
+    'suppliers',
+    'orders',
+    'practice',
+    'lessons',
+    'sheetFiles',
+    'sheets',
+    'places',
+  ] as const)
     idsOf(name, tables[name]);
   const numbers = new Set(tables.jobs.map(({ number }) => number));
   if (numbers.size !== tables.jobs.length) refuse('shop.json: jobs', 'Two jobs have the same number.');

@@ -1,5 +1,4 @@
-import type { CardFunction, TestLimit } from './card-schema';
-import type { LaidCard } from './lay-card';
+import type { Card, CardFunction, TestLimit } from './card-schema';
 import { agrees, narrowness } from './condition';
 
 /** Which function of a set a test measures, and how that fails where the test does. */
@@ -38,7 +37,7 @@ const isOf = (fn: CardFunction, of: 'carrier' | 'speech' | 'reception'): boolean
  * The function that a test measures, by its word and the state in which it is done; undefined where that is none, or more than one. In
  * another mode it is another function: a carrier in CW clears nothing of speech in SSB.
  */
-export function whatItTests(card: LaidCard, { word, condition }: Pick<TestLimit, 'word' | 'condition'>): Tested | undefined {
+export function whatItTests(card: Card, { word, condition }: Pick<TestLimit, 'word' | 'condition'>): Tested | undefined {
   const how = Object.hasOwn(measured, word) ? measured[word] : undefined;
   if (!how) return undefined;
   const under = { ...condition, keyed: how.of !== 'reception' };

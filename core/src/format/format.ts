@@ -2,7 +2,20 @@ import { CoreError } from '../errors/core-error';
 
 /** What a file or the database holds, by the table in which it stands. */
 export const recordKinds = [
-  ...(['settings', 'customers', 'sets', 'jobs', 'tape', 'cards', 'stock', 'instruments', 'suppliers', 'orders'] as const),
+  ...([
+    'settings',
+    'customers',
+    'sets',
+    'jobs',
+    'tape',
+    'cards',
+    'stock',
+    'instruments',
+    'suppliers',
+    'orders',
+    'practice',
+    'lessons',
+  ] as const),
   ...(['attachments', 'sheetFiles', 'sheets', 'places'] as const),
 ] as const;
 export type RecordKind = (typeof recordKinds)[number];
@@ -61,6 +74,7 @@ export const steps: readonly Step[] = [
     up: { cards: (card) => ({ ...card, ...namedApart(card, 'injections'), ...namedApart(card, 'loops') }) },
   },
   { what: 'Supplies of which all that hangs on them was lifted came onto the tape.' },
+  { what: 'Cases that were practised on and lessons came to the shop.' },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */

@@ -184,5 +184,18 @@ export const shopSettingsSchema = z.object({
   markupPercent: z.number().min(0).max(1000).optional(),
   /** How the hand-back sheet is written. */
   paper: paperSettingsSchema.optional(),
+  /** How the drills of practice stand, by drill. */
+  drills: z
+    .record(
+      z.string(),
+      z.object({
+        /** 0 to 5: the higher, the longer until it is asked again. */
+        box: z.number().int().min(0).max(5),
+        dueAt: z.iso.datetime(),
+        right: z.number().int().min(0),
+        wrong: z.number().int().min(0),
+      }),
+    )
+    .optional(),
 });
 export type ShopSettings = z.infer<typeof shopSettingsSchema>;

@@ -28,7 +28,8 @@ export class CourseOfTime {
     this.coldBy = chanceFrom(seed).oneOf([-1, 1]) * chanceFrom(seed + 1).between(0.6, 1.4);
   }
 
-  private get onS(): number {
+  /** Seconds for which it has been on. */
+  get onS(): number {
     return Math.max(0, this.seconds() - this.startS);
   }
   /** What is left of being cold: 1 when it is switched on, 0 when it is warm. */

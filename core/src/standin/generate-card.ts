@@ -1,6 +1,7 @@
 import { formatVersion } from '../format';
 import { readCard, type Card, type CardInput } from '../card';
 import { chanceFrom, type Chance } from '../chance';
+import { lettersOf, partsOf } from './usual-parts';
 
 type SectionInput = CardInput['sections'][number];
 type PartInput = NonNullable<CardInput['parts']>[number];
@@ -8,45 +9,6 @@ type PointInput = NonNullable<CardInput['testPoints']>[number];
 type FunctionInput = NonNullable<CardInput['functions']>[number];
 type Need = NonNullable<SectionInput['needs']>[number];
 type Kind = SectionInput['kind'];
-
-const partsOf: Readonly<Partial<Record<Kind, readonly PartInput['kind'][]>>> = {
-  oscillator: ['transistor', 'crystal', 'trimmer', 'ceramic-capacitor', 'varactor'],
-  loop: ['resistor', 'film-capacitor', 'ic', 'electrolytic'],
-  divider: ['ic', 'resistor'],
-  mixer: ['transistor', 'fet', 'cored-coil', 'diode'],
-  filter: ['ceramic-filter', 'cored-coil', 'ceramic-capacitor', 'coil'],
-  amplifier: ['transistor', 'fet', 'resistor', 'cored-coil', 'electrolytic'],
-  detector: ['diode', 'ic', 'ceramic-capacitor'],
-  control: ['transistor', 'electrolytic', 'diode', 'potentiometer'],
-  audio: ['ic', 'electrolytic', 'transistor', 'resistor'],
-  switch: ['transistor', 'relay', 'pin-diode', 'switch'],
-  relay: ['relay', 'diode'],
-  regulator: ['regulator-ic', 'electrolytic', 'joint'],
-  'power-amplifier': ['power-transistor', 'joint', 'coil', 'module'],
-  connector: ['connector', 'fuse', 'diode', 'electrolytic'],
-};
-const letters: Readonly<Partial<Record<PartInput['kind'], string>>> = {
-  transistor: 'Q',
-  fet: 'Q',
-  'power-transistor': 'Q',
-  ic: 'IC',
-  module: 'IC',
-  'regulator-ic': 'IC',
-  resistor: 'R',
-  diode: 'D',
-  'pin-diode': 'D',
-  varactor: 'D',
-  relay: 'K',
-  switch: 'S',
-  connector: 'J',
-  fuse: 'F',
-  crystal: 'X',
-  'ceramic-filter': 'FL',
-  'cored-coil': 'T',
-  coil: 'L',
-  potentiometer: 'VR',
-  joint: 'J',
-};
 
 /** Collects a card bit by bit. */
 class Draft {
@@ -65,7 +27,7 @@ class Draft {
     const many = Math.floor(this.chance.between(1, 5));
     for (let i = 0; i < many; i++) {
       const part = this.chance.oneOf(kinds);
-      const letter = letters[part] ?? 'C';
+      const letter = lettersOf[part] ?? 'C';
       const number = (this.numbers.get(letter) ?? 0) + 1;
       this.numbers.set(letter, number);
       this.parts.push({ designator: `${letter}${number}`, section: id, kind: part, value: part });

@@ -45,6 +45,10 @@ export interface HiddenFault {
   readonly visible: boolean;
   /** When a loop runs out of lock, its transmitter is silenced (or runs off frequency). */
   readonly silences: boolean;
+  /** Only there once the set has been on for so long, in seconds: it comes with warmth. */
+  readonly warmS?: number;
+  /** Only undoing what previous hands wired wrong mends it: no part is bad. */
+  readonly wiring?: true;
 }
 
 const nothing: Effect = {

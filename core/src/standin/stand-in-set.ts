@@ -1,10 +1,22 @@
-import { isLevel } from '../quantity';
-import { agrees, expectationAt, pointOf, routeSections, type Card, type CardFunction, type Condition, type TestPoint } from '../card';
+import { isLevel, type Unit } from '../quantity';
+import {
+  agrees,
+  channelHz,
+  expectationAt,
+  pointOf,
+  routeSections,
+  whatItTests,
+  type Card,
+  type CardFunction,
+  type Condition,
+  type TestLimit,
+  type TestPoint,
+} from '../card';
 import { settle, walk, type Behaviour, type Held, type Passed } from './behaviour';
 import { chanceFrom, type Chance } from '../chance';
 import { CourseOfTime } from './course-of-time';
 import { aboveStatedDb, levelShiftDb } from './generator-level';
-import type { HiddenFault } from './hidden-fault';
+import { drawFault, type HiddenFault } from './hidden-fault';
 
 /** What trying a function shows. */
 export type Shown = 'works' | 'weak' | 'distorted' | 'comes-and-goes' | 'wrong-frequency' | 'stuck-on' | 'dead';
@@ -21,6 +33,20 @@ export interface StandInOptions {
   readonly seconds?: () => number;
 }
 
+interface Bounds {
+  readonly nominal?: number | undefined;
+  readonly low?: number | undefined;
+  readonly high?: number | undefined;
+}
+
+/** What a healthy set shows of what is expected, and how far sets of one kind lie apart; where only a bound is known, well on its right side. */
+function middleOf({ nominal, low, high }: Bounds, unit: Unit): { readonly nominal: number; readonly half: number } {
+  if (low !== undefined && high !== undefined) return { nominal: nominal ?? (low + high) / 2, half: (high - low) / 2 };
+  const inside = (bound: number, up: boolean): number => (isLevel(unit) ? bound + (up ? 10 : -10) : bound * (up ? 2.5 : 0.4));
+  const middle = nominal ?? (low !== undefined ? inside(low, true) : inside(high ?? 0, false));
+  return { nominal: middle, half: isLevel(unit) ? 3 : Math.abs(middle) * 0.1 };
+}
+
 /** Needs that carry a direct voltage from one section to another. */
 const lines = new Set(['supply', 'bias', 'switching']);
 /** Parts that short as often as they open. */
@@ -32,17 +58,22 @@ const turned = new Set(['cored-coil', 'trimmer', 'potentiometer']);
  * from the card's own numbers and from what its faults do to them. It knows nothing of how anyone reasons about them.
  */
 export class StandInSet {
+  /** What is wrong with it: hidden when it came in, or done to it on the bench. */
+  readonly faults: HiddenFault[];
   private readonly chance: Chance;
   private readonly noise: number;
   private readonly spread = new Map<string, number>();
   private readonly cured = new Set<HiddenFault>();
+  /** Sections of which the tuned circuits have been set right again. */
+  private readonly aligned = new Set<string>();
   private readonly time: CourseOfTime | undefined;
 
   constructor(
     private readonly card: Card,
-    readonly faults: readonly HiddenFault[],
+    hidden: readonly HiddenFault[],
     private readonly options: StandInOptions,
   ) {
+    this.faults = [...hidden];
     this.chance = chanceFrom(options.seed);
     this.noise = options.noise ?? 1;
     this.time = options.seconds && new CourseOfTime(options.seconds, options.seed);
@@ -55,6 +86,48 @@ export class StandInSet {
     for (const fault of this.faults) if (fault.section === section) this.cured.add(fault);
   }
 
+  /** Renews one part: whether that took a cause away. Of a fault that no named part makes, any part of its section does. */
+  renew(section: string, part?: string): boolean {
+    const mended = this.faults.filter(
+      (f) => f.section === section && !this.cured.has(f) && f.wiring !== true && (f.part === undefined || f.part === part),
+    );
+    for (const fault of mended) this.cured.add(fault);
+    return mended.length > 0;
+  }
+
+  /** Undoes what previous hands wired in a section: whether that took a cause away. */
+  rewire(section: string): boolean {
+    const mended = this.faults.filter((f) => f.section === section && !this.cured.has(f) && f.wiring === true);
+    for (const fault of mended) this.cured.add(fault);
+    return mended.length > 0;
+  }
+
+  /** Sets the tuned circuits of a section right: whether they were out. */
+  align(section: string): boolean {
+    const wasOut = this.turnedAt(section);
+    this.aligned.add(section);
+    return wasOut;
+  }
+
+  /** Breaks a section, as carelessness or an uncured cause does: the part that is now gone, where one is named. */
+  burn(section: string, part?: string): string | undefined {
+    const drawn = drawFault(this.card, section, 'dead', this.chance);
+    if (!drawn) return undefined;
+    const fault = { ...drawn, ...(part === undefined ? {} : { part }), contact: false, visible: true };
+    this.faults.push(fault);
+    return fault.part;
+  }
+
+  /** Faults that are still in it. */
+  get uncured(): readonly HiddenFault[] {
+    return this.faults.filter((f) => !this.cured.has(f));
+  }
+
+  /** Sections whose tuned circuits are still out. */
+  get out(): readonly string[] {
+    return this.card.sections.flatMap(({ id }) => (this.turnedAt(id) ? [id] : []));
+  }
+
   /** The faults that are there at this moment under this condition. */
   private present(asked: Condition): HiddenFault[] {
     // What nobody has set stands as one finds it: not keyed, in the first mode and band.
@@ -63,7 +136,11 @@ export class StandInSet {
     this.time?.stands(condition.keyed ?? false);
     const isThere = (f: HiddenFault): boolean => this.time?.isThere(`${f.section} ${f.part ?? ''}`, f.rate) ?? this.chance.happens(f.rate);
     return this.faults.filter(
-      (f) => !this.cured.has(f) && (f.when === undefined || agrees(f.when, condition)) && (f.rate >= 1 || isThere(f)),
+      (f) =>
+        !this.cured.has(f) &&
+        (f.when === undefined || agrees(f.when, condition)) &&
+        (f.warmS === undefined || (this.time?.onS ?? 0) >= f.warmS) &&
+        (f.rate >= 1 || isThere(f)),
     );
   }
 
@@ -74,7 +151,10 @@ export class StandInSet {
   private misalignedLoss(route: readonly string[]): number {
     const db = this.options.misalignedDb ?? 0;
     if (db === 0) return 0;
-    return db * Math.min(6, route.filter((id) => this.card.parts.some((p) => p.section === id && turned.has(p.kind))).length);
+    return (
+      db *
+      Math.min(6, route.filter((id) => !this.aligned.has(id) && this.card.parts.some((p) => p.section === id && turned.has(p.kind))).length)
+    );
   }
 
   private judge(fn: CardFunction, passed: Passed, behaviour: Behaviour): Shown {
@@ -140,9 +220,7 @@ export class StandInSet {
     const point = pointOf(this.card, pointId);
     const expectation = point && expectationAt(point, condition);
     if (!point || !expectation) return undefined;
-    const { low, high } = expectation;
-    const nominal = expectation.nominal ?? (low !== undefined && high !== undefined ? (low + high) / 2 : (low ?? high ?? 0));
-    const half = low !== undefined && high !== undefined ? (high - low) / 2 : Math.abs(nominal) * 0.1;
+    const { nominal, half } = middleOf(expectation, point.unit);
     const healthy = nominal + half * (this.spread.get(point.id) ?? 0);
     const behaviour = this.behaviour(condition);
     const aboveDb = aboveStatedDb(this.card, expectation.condition, condition);
@@ -163,6 +241,30 @@ export class StandInSet {
     if (passed.lossDb > 42 || (passed.unlocked && this.faults.some((f) => f.silences))) return null;
     const off = passed.unlocked ? 0.01 : (passed.ppm + (this.time?.ppm ?? 0)) / 1e6;
     return nominalHz * (1 + off + (this.chance.normal(1) * this.noise) / 1e7);
+  }
+
+  /**
+   * What a test of the card shows, in its unit; null where nothing comes. What does not hang on one function stands where it does on a
+   * healthy set.
+   */
+  test(limit: TestLimit, asked: Condition = {}): number | null {
+    const { nominal, half } = middleOf(limit, limit.unit);
+    const healthy = nominal + half * 0.4 * (this.chance.between(-1, 1) * Math.min(1, this.noise));
+    const tested = whatItTests(this.card, limit);
+    const fn = this.card.functions.find(({ id }) => id === tested?.functionId);
+    if (!tested || !fn) return healthy;
+    const condition = { ...asked, ...limit.condition, ...fn.condition };
+    if (tested.fails === 'frequency') {
+      const hz = limit.from === 'channel' ? (channelHz(this.card, condition.channel) ?? 27e6) : nominal;
+      const counted = this.counts(hz, condition);
+      return counted === null || limit.from !== 'channel' ? counted : counted - hz;
+    }
+    const passed = walk(this.behaviour(condition), fn.route);
+    const loss = passed.lossDb + this.misalignedLoss(routeSections(fn.route)) + this.chance.normal(0.3) * this.noise;
+    if (passed.unlocked || loss > 42) return null;
+    if (isLevel(limit.unit)) return tested.fails === 'high' ? healthy + loss : healthy - loss;
+    const down = 10 ** (-loss / (limit.unit === 'W' ? 10 : 20));
+    return tested.fails === 'high' ? healthy / down : healthy * down;
   }
 
   private truth(point: TestPoint, condition: Condition, behaviour: Behaviour, healthy: number, aboveDb: number): number | null {
@@ -257,6 +359,11 @@ export class StandInSet {
     const board = this.card.sections.find((s) => s.id === section)?.board;
     const near = this.faults.some((f) => f.rate < 1 && board && this.card.sections.find((s) => s.id === f.section)?.board === board);
     return this.chance.happens((near ? 0.06 : 0.02) * this.noise);
+  }
+
+  /** Whether previous hands have turned what is tuned in a section. */
+  turnedAt(section: string): boolean {
+    return this.misalignedLoss([section]) > 0;
   }
 
   /** Looks closely at a section: whether something is to be seen. */

@@ -2,7 +2,7 @@ import type { Card } from '../../../core/src/card';
 import { chanceFrom } from '../../../core/src/chance';
 import type { TraceModel } from '../../../core/src/trace';
 import { complaintAbout } from '../complaint';
-import type { Case } from '../play-job';
+import type { SearchCase } from '../../../core/src/practice';
 import { defectsOf, type OtherClass } from './defect';
 import { OtherSet } from './other-set';
 
@@ -13,8 +13,8 @@ const slipsOf = (of: OtherClass, seed: number): number => (of === 'slips' ? 0.02
  * Jobs of one class on one card, of sections drawn by lot; fewer where the card cannot have them.
  * @param card of the set itself; that of the model may be another, drawn in a hurry.
  */
-export function otherCases(model: TraceModel, of: OtherClass, count: number, seed: number, card: Card = model.card): Case[] {
-  const cases: Case[] = [];
+export function otherCases(model: TraceModel, of: OtherClass, count: number, seed: number, card: Card = model.card): SearchCase[] {
+  const cases: SearchCase[] = [];
   for (let tries = 0; cases.length < count && tries < count * 12; tries++) {
     const from = seed * 100_003 + tries * 17;
     const chance = chanceFrom(from);

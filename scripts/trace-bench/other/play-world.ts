@@ -1,8 +1,7 @@
 import { chanceFrom } from '../../../core/src/chance';
 import { traceModel } from '../../../core/src/trace';
-import { mend, type Mended } from '../mend-job';
-import { byPencil } from '../pencil';
-import { play, type Case, type Played } from '../play-job';
+import { byHalves, byTrace, type Search, type SearchCase } from '../../../core/src/practice';
+import { play, type Played } from '../play-job';
 import { otherCards } from './cards';
 import { otherCases } from './cases';
 import { otherClasses, type OtherClass } from './defect';
@@ -31,14 +30,14 @@ export interface ClassSummary {
 
 export interface OtherJob {
   readonly played: Played;
-  readonly mended: Mended;
-  readonly pencil: Mended;
+  readonly mended: Search;
+  readonly pencil: Search;
 }
 
 const share = (of: readonly unknown[], all: readonly unknown[]): number => of.length / all.length;
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 /** Minutes spent on all, for each that was cured. */
-const perCure = (jobs: readonly Mended[]): number =>
+const perCure = (jobs: readonly Search[]): number =>
   jobs.reduce((sum, { minutes }) => sum + minutes, 0) / jobs.filter(({ cured }) => cured).length;
 
 export function classSummary(jobs: readonly OtherJob[]): ClassSummary {
@@ -86,10 +85,10 @@ export const isPermanent = (of: WorldClass): boolean => !of.startsWith('comes') 
 /** Plays so many jobs of each class on each of the other cards; and as many on cards drawn in a hurry. */
 export function playOtherWorld(count: number, seed: number): Map<WorldClass, OtherJob[]> {
   const jobs = new Map<WorldClass, OtherJob[]>();
-  const take = (of: WorldClass, cases: readonly Case[]): void =>
+  const take = (of: WorldClass, cases: readonly SearchCase[]): void =>
     void jobs.set(of, [
       ...(jobs.get(of) ?? []),
-      ...cases.map((one) => ({ played: play(one, 'worth'), mended: mend(one), pencil: byPencil(one) })),
+      ...cases.map((one) => ({ played: play(one, 'worth'), mended: byTrace(one), pencil: byHalves(one) })),
     ]);
   otherCards().forEach((card, at) => {
     const model = traceModel(card, 20);

@@ -33,7 +33,7 @@ export const routes: Routes = [
   { path: 'stock', loadChildren: () => import('./stock/routes').then((m) => m.routes) },
   { path: 'sums', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
   { path: 'sums/:id', title: 'Sums', data: { whenOpened: true }, loadComponent: () => import('./sums/sums-page').then((m) => m.SumsPage) },
-  { path: 'practice', title: 'Practice', loadComponent: () => import('./places/coming-page').then((m) => m.PracticePage) },
+  { path: 'practice', loadChildren: () => import('./practice/routes').then((m) => m.routes) },
   {
     path: 'instruments',
     title: 'Instruments',

@@ -13,6 +13,7 @@ export const findingText = (entry: {
 
 /** What the words of a finding call it; the first that fits. */
 const calls: readonly (readonly [RegExp, FindingKind])[] = [
+  [/twiddled|\b(cores?|cans?|trimmers?) (was |were )?turned|turned (cores?|trimmers?)/, 'twiddled'],
   [/leak/, 'leaking-capacitor'],
   [/burn/, 'burnt-part'],
   [/joint/, 'bad-joint'],
@@ -25,7 +26,8 @@ const kindCalled = (words: string): FindingKind => calls.find(([said]) => said.t
 /** What accuses nobody. */
 const neutralWords = /date code|dated|\bmade in\b|sticker|label|cosmetic|scratch|dust|scuff|yellowed|serial/;
 const severityOf = (words: string): 'plain' | 'neutral' => (neutralWords.test(words) ? 'neutral' : 'plain');
-const handsIn = (words: string): boolean => /previous hands|re-?soldered|twiddled/.test(words);
+const handsIn = (words: string): boolean =>
+  /previous hands|re-?soldered|twiddled|\b(cores?|trimmers?) (was |were )?turned|turned (cores?|trimmers?)/.test(words);
 
 export const finding = defineKind('finding', {
   title: 'Finding',

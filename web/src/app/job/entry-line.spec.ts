@@ -1,3 +1,6 @@
+import { signal } from '@angular/core';
+import { lineAsked } from '@amber-relay/core/practice';
+import { BENCH_ANSWERS, type BenchAnswers } from '../bench/bench-answers';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { CoreError } from '@amber-relay/core/errors';
 import { sheetSchema } from '@amber-relay/core/sheets';
@@ -256,5 +259,47 @@ describe('EntryLine', () => {
       await type('tp7 ', 'Escape');
       expect(element().querySelector('[data-link]')?.textContent).toBe('Stopped; nothing was read.');
     });
+  });
+});
+
+describe('EntryLine on a bench that answers by itself', () => {
+  it('asks the set by a line without its answer, and keeps the line with it', async () => {
+    TestBed.overrideComponent(EntryLine, { add: { providers: benchProviders } });
+    const kept: unknown[] = [];
+    const answers: BenchAnswers = {
+      help: signal('off'),
+      lineAsked,
+      takesFirst: () => 'First comes off: cover (2 min).',
+      ask: (asked) => Promise.resolve({ asked, says: asked.what === 'load' ? '' : '6.620 V', minutes: 2 }),
+      kept: (bodies) => Promise.resolve(void kept.push(...bodies)),
+    };
+    TestBed.overrideProvider(BENCH_ANSWERS, { useValue: answers });
+    const clear = await shopOfOne();
+    const { id } = await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa');
+    const fixture = TestBed.createComponent(EntryLine);
+    fixture.debugElement.injector.get(JobOnBench).jobId.set(id);
+    await still(fixture);
+    const element = fixture.nativeElement as HTMLElement;
+    const box = element.querySelector('input')!;
+    const type = async (text: string, key?: string): Promise<void> => {
+      box.value = text;
+      box.dispatchEvent(new Event('input'));
+      await still(fixture);
+      if (key) box.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
+      await still(fixture);
+    };
+    await type('tp7');
+    expect(element.textContent).toContain('TP7 tuning voltage');
+    expect(element.textContent).toContain('Enter asks the set. First comes off: cover (2 min).');
+    await type('tp7', 'Enter');
+    const tape = await TestBed.inject(JobRepository).tape(id);
+    expect(tape.at(-1)).toEqual(jasmine.objectContaining({ kind: 'reading', value: 6.62, verdict: 'high' }));
+    expect(kept.length).toBe(1);
+    // What does something to the bench alone puts nothing on the tape; a line that is whole is kept as it stands.
+    await type('load on', 'Enter');
+    await type('note it hums', 'Enter');
+    expect((await TestBed.inject(JobRepository).tape(id)).slice(tape.length).map(({ kind }) => kind)).toEqual(['note']);
+    fixture.destroy();
+    await clear();
   });
 });

@@ -16,8 +16,10 @@ import { MatButton } from '@angular/material/button';
 import { askedName, completions } from '@amber-relay/core/entry';
 import { benchStates, conditionText, type Condition } from '@amber-relay/core/card';
 import { unitSign } from '@amber-relay/core/quantity';
+import type { LineAsked } from '@amber-relay/core/practice';
 import type { TapeBody } from '@amber-relay/core/tape';
 import { CardSheets } from '../sheets/card-sheets';
+import { BENCH_ANSWERS } from '../bench/bench-answers';
 import { Verdict } from '../ui/verdict';
 import { JobOnBench } from './job-on-bench';
 import { TapeWriter } from './tape-writer';
@@ -51,10 +53,18 @@ export class EntryLine {
   private last: Promise<unknown> = Promise.resolve();
   private lineBefore = '';
 
+  private readonly answers = inject(BENCH_ANSWERS);
+  protected readonly asksSet = this.answers !== null;
+  /** What the line asks of a set that answers by itself. */
+  protected readonly question = computed(() => this.answers?.lineAsked(this.text(), this.reader.context()) ?? null);
+  protected readonly takesFirst = computed(() => {
+    const question = this.question();
+    return question ? (this.answers?.takesFirst(question.asked) ?? '') : '';
+  });
   /** A designator or point alone asks where it is; with a value behind it, it is an entry. */
   protected readonly asked = computed(() => {
     const found = askedName(this.text(), this.job.card());
-    if (!found || !this.sheets?.index().has(found.name)) return null;
+    if (!found || this.question() || !this.sheets?.index().has(found.name)) return null;
     return {
       ...found,
       on: new Set(
@@ -82,7 +92,7 @@ export class EntryLine {
   protected readonly failure = computed(() => {
     const outcome = this.outcome();
     // What only wants its value is not wrong.
-    return outcome && !outcome.ok && !this.reader.wanted() ? outcome.failure : null;
+    return outcome && !outcome.ok && !this.reader.wanted() && !this.question() ? outcome.failure : null;
   });
   protected readonly verdict = computed(() => {
     const entry = this.understood()?.entry;
@@ -141,6 +151,8 @@ export class EntryLine {
 
   /** Keeps what was understood. */
   protected async keep(): Promise<void> {
+    const question = this.question();
+    if (question) return this.ask(question);
     const asked = this.asked();
     if (asked) {
       this.lineBefore = this.text();
@@ -157,6 +169,21 @@ export class EntryLine {
     this.line.setCondition(understood.condition);
     if (!understood.entry && understood.inHand !== undefined) this.line.take(understood.inHand);
     if (understood.entry) await this.write([understood.entry, ...(understood.more ?? [])], line);
+  }
+
+  /** Asks the set, and keeps the line with its answer. */
+  private async ask(question: LineAsked): Promise<void> {
+    const line = this.text();
+    const context = this.reader.context();
+    this.lineBefore = line;
+    this.setText('');
+    const act = await this.answers?.ask(question.asked);
+    const whole = act?.says ? question.complete(act.says) : '';
+    if (!whole) return;
+    const read = this.line.understand(whole, context);
+    const entry = read.ok ? read.value.entry : null;
+    if (read.ok) this.line.setCondition(read.value.condition);
+    await this.write(entry ? [entry] : [{ kind: 'note', text: whole }], line);
   }
 
   /** Keeps what was not understood as it stands: nobody at a bench has time to look for the right words. */

@@ -6,6 +6,7 @@ import type { TapeBody, TapeEntry } from '@amber-relay/core/tape';
 import { JobRepository, type Photo } from '../storage/job-repository';
 import { ShopChanges } from '../storage/shop-changes';
 import { notKeptText, wasTold } from '../storage/write-gate';
+import { BENCH_ANSWERS } from '../bench/bench-answers';
 import { Clock } from '../ui/clock';
 import { JobOnBench } from './job-on-bench';
 
@@ -21,6 +22,7 @@ export class TapeWriter {
   private readonly snack = inject(MatSnackBar);
   private readonly clock = inject(Clock);
   private readonly by = computed(() => this.job.settings()?.technician ?? 'Bench');
+  private readonly answers = inject(BENCH_ANSWERS);
   private readonly underWay = new Set<Promise<unknown>>();
 
   /** Writes an entry; when the promise is kept it is on the disk. */
@@ -30,7 +32,10 @@ export class TapeWriter {
 
   /** Keeps several entries in order: all of them or none. */
   keepAll(bodies: readonly TapeBody[]): Promise<readonly TapeEntry[] | undefined> {
-    return this.kept(() => this.jobs.appendAll(this.job.jobId(), bodies, this.by()));
+    return this.kept(() => this.jobs.appendAll(this.job.jobId(), bodies, this.by())).then(async (entries) => {
+      if (entries) await this.answers?.kept(bodies);
+      return entries;
+    });
   }
 
   /** Keeps a picture with its entry, and what else belongs to it: all of it or nothing. */

@@ -3,6 +3,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatIcon } from '@angular/material/icon';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map } from 'rxjs';
+import { ON_PRACTICE_BENCH } from '../bench/bench-answers';
+import { PracticeStrip } from '../practice/practice-strip';
 import { ThemeChoice } from '../ui/theme';
 import { StoreKeeper } from '../storage/store-keeper';
 import { NoticeStrip } from './notice-strip';
@@ -13,7 +15,7 @@ import { TopLine } from './top-line';
 @Component({
   selector: 'app-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, MatIcon, NoticeStrip, StoreTroublePage, TopLine],
+  imports: [RouterOutlet, RouterLink, MatIcon, NoticeStrip, PracticeStrip, StoreTroublePage, TopLine],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -22,7 +24,9 @@ export class App {
   protected readonly theme = inject(ThemeChoice);
   protected readonly keeper = inject(StoreKeeper);
   private readonly injector = inject(Injector);
-  protected readonly places = [
+  /** On the practice bench there are the places of one who works on a set, and the way back to the shop. */
+  protected readonly practice = inject(ON_PRACTICE_BENCH);
+  private readonly allPlaces = [
     { path: '/day', icon: 'day', name: 'Day' },
     { path: '/jobs', icon: 'jobs', name: 'Jobs' },
     { path: '/cards', icon: 'cards', name: 'Cards' },
@@ -32,6 +36,7 @@ export class App {
     { path: '/practice', icon: 'practice', name: 'Practice' },
     { path: '/archive', icon: 'archive', name: 'Archive' },
   ];
+  protected readonly places = this.allPlaces.filter(({ path }) => !this.practice || ['/jobs', '/cards', '/sums'].includes(path));
 
   /** The path of the place one is in; a job and booking in belong to Jobs. */
   protected readonly current = toSignal(

@@ -167,6 +167,8 @@ export class ArchiveService {
       instruments: await db.instruments.toArray(),
       suppliers: await db.suppliers.toArray(),
       orders: await db.orders.toArray(),
+      practice: await db.practice.toArray(),
+      lessons: await db.lessons.toArray(),
       attachments,
       tape: await db.tape.toArray(),
       blobs: await this.blobs(attachments.map((a) => a.id)),

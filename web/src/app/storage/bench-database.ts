@@ -4,6 +4,7 @@ import { formatVersion, recordKinds, steps, upRecord } from '@amber-relay/core/f
 import type { ShopsLastJoined } from '@amber-relay/core/archive';
 import type { Attachment, Customer, Job, JobSummary, RadioSet, ShopSettings, StockItem } from '@amber-relay/core/job';
 import type { Order, Supplier } from '@amber-relay/core/orders';
+import type { Lesson, Practice } from '@amber-relay/core/practice';
 import type { TapeEntry } from '@amber-relay/core/tape';
 import type { Instrument } from '@amber-relay/core/measure';
 import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
@@ -43,6 +44,7 @@ export interface JoinedRow extends ShopsLastJoined {
 const newTables: Readonly<Record<number, Readonly<Record<string, string>>>> = {
   6: { suppliers: 'id', orders: 'id, &number', jobs: 'id, &number, setId, customerId, summary.inHand' },
   7: { joins: 'id' },
+  10: { practice: 'id', lessons: 'id' },
 };
 
 /** The version of its tables: that of the format, by whose steps its rows are brought up. */
@@ -67,6 +69,8 @@ export class BenchDatabase extends Dexie {
   declare instruments: EntityTable<Instrument, 'id'>;
   declare suppliers: EntityTable<Supplier, 'id'>;
   declare orders: EntityTable<Order, 'id'>;
+  declare practice: EntityTable<Practice, 'id'>;
+  declare lessons: EntityTable<Lesson, 'id'>;
   declare writes: EntityTable<WriteMark, 'id'>;
   declare joins: EntityTable<JoinedRow, 'id'>;
   private readonly gate = inject(WriteGate);

@@ -15,7 +15,10 @@ export async function fillDemo(injector: Injector): Promise<void> {
   if ((await injector.get(BenchDatabase).settings.count()) > 0) return;
   const answer = await (early ?? fetch('/demo/shop.zip').catch(() => undefined));
   if (!answer?.ok) return;
-  await plans.takeShop(await unpackShop(await answer.blob()));
+  const db = injector.get(BenchDatabase);
+  const archive = await unpackShop(await answer.blob());
+  // A case may have been begun before the shop was ever opened.
+  await plans.takeShop({ ...archive, practice: await db.practice.toArray(), lessons: await db.lessons.toArray() });
   localStorage.setItem(filledKey, 'yes');
 }
 

@@ -231,6 +231,8 @@ export class ImportPlans {
         await db.instruments.bulkAdd(archive.instruments);
         await db.suppliers.bulkAdd(archive.suppliers);
         await db.orders.bulkAdd(archive.orders);
+        await db.practice.bulkAdd(archive.practice);
+        await db.lessons.bulkAdd(archive.lessons);
         await db.attachments.bulkAdd(archive.attachments);
         await db.blobs.bulkAdd(Object.entries(archive.blobs).map(([id, content]) => ({ id, bytes: content })));
         await db.jobs.bulkAdd(rows);

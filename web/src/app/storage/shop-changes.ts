@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { readCard, withLesson, type Card, type LearnedAt, type Lesson } from '@amber-relay/core/card';
 import { shopSettingsSchema, stockItemSchema, type ShopSettings, type StockItem } from '@amber-relay/core/job';
 import { instrumentSchema, linkSchema, type Instrument, type InstrumentAddress } from '@amber-relay/core/measure';
+import type { DrillStanding } from '@amber-relay/core/practice';
 import { BenchDatabase } from './bench-database';
 import { newShopSettings } from './new-shop-settings';
 import { StockKeeper } from './stock-keeper';
@@ -65,6 +66,15 @@ export class ShopChanges {
             (job as { currency?: string }).currency = was;
           });
       await db.settings.put(checked);
+    });
+  }
+
+  /** Notes an answer to a drill of practice, on what stands there now. */
+  async noteDrill(drill: string, change: (was: DrillStanding | undefined) => DrillStanding): Promise<void> {
+    await this.db.write([this.db.settings], async () => {
+      const settings = (await this.db.settings.get('shop')) ?? newShopSettings;
+      const drills = { ...settings.drills, [drill]: change(settings.drills?.[drill]) };
+      await this.db.settings.put(shopSettingsSchema.parse({ ...settings, drills }));
     });
   }
 

@@ -39,6 +39,8 @@ export class ShopJoiner {
         await this.keep(db.instruments, here.instruments, shop.instruments);
         await this.keep(db.suppliers, here.suppliers, shop.suppliers);
         await this.keep(db.orders, here.orders, shop.orders);
+        await this.keep(db.practice, here.practice, shop.practice);
+        await this.keep(db.lessons, here.lessons, shop.lessons);
         await this.keep(db.attachments, here.attachments, shop.attachments);
         const pictures = new Set(here.attachments.map(({ id }) => id));
         await db.blobs.bulkPut(
@@ -83,6 +85,8 @@ export class ShopJoiner {
       instruments: await db.instruments.toArray(),
       suppliers: await db.suppliers.toArray(),
       orders: await db.orders.toArray(),
+      practice: await db.practice.toArray(),
+      lessons: await db.lessons.toArray(),
       attachments: await db.attachments.toArray(),
       sheetFiles: await db.sheetFiles.toArray(),
       sheets: await db.sheets.toArray(),

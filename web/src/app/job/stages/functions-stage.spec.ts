@@ -1,3 +1,6 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { BENCH_ANSWERS, type BenchAnswers } from '../../bench/bench-answers';
 import { stageOnBench, type StageOnBench } from '../../testing/stage-on-bench';
 import { FunctionsStage } from './functions-stage';
 import { TapeWriter } from '../tape-writer';
@@ -41,5 +44,37 @@ describe('FunctionsStage', () => {
     await bench.get(TapeWriter).keep({ kind: 'sign-off', stage: 'safety' });
     await bench.settle();
     expect(bench.element.querySelector('.caution')).toBeNull();
+  });
+});
+
+describe('FunctionsStage on a bench that answers by itself', () => {
+  it('lets the set show what a function does, by a press or by its key, each time anew', async () => {
+    const asked: unknown[] = [];
+    const answers: BenchAnswers = {
+      help: signal('off'),
+      lineAsked: () => undefined,
+      takesFirst: () => '',
+      ask: (what) => {
+        asked.push(what);
+        return Promise.resolve({ asked: what, says: 'comes and goes', minutes: 2 });
+      },
+      kept: () => Promise.resolve(),
+    };
+    TestBed.overrideProvider(BENCH_ANSWERS, { useValue: answers });
+    const bench = await stageOnBench(FunctionsStage);
+    bench.element.querySelector<HTMLButtonElement>('[data-try]')!.click();
+    await bench.settle();
+    bench.element
+      .querySelector('[data-function="receive-am"]')!
+      .dispatchEvent(new KeyboardEvent('keydown', { key: 't', bubbles: true, cancelable: true }));
+    await bench.settle();
+    expect(asked).toEqual([
+      { what: 'function', id: 'receive-am' },
+      { what: 'function', id: 'receive-am' },
+    ]);
+    const results = (await bench.tape()).filter(({ kind }) => kind === 'function');
+    expect(results.length).toBe(2);
+    expect(results[0]).toEqual(jasmine.objectContaining({ result: 'comes-and-goes' }));
+    await bench.clear();
   });
 });

@@ -6,6 +6,7 @@ import type { CardFunction } from '@amber-relay/core/card';
 import { functionResults, resultNames, type FunctionResult } from '@amber-relay/core/words';
 import { ofKind } from '@amber-relay/core/tape';
 import { BeginCard } from '../begin-card';
+import { BENCH_ANSWERS } from '../../bench/bench-answers';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
 
@@ -99,6 +100,9 @@ function below(cells: readonly HTMLElement[], at: number, way: 1 | -1): HTMLElem
           <h2>{{ fn.name }}</h2>
           @if (fn.how) {
             <p class="quiet">{{ fn.how }}</p>
+          }
+          @if (answers) {
+            <button mat-flat-button data-try (click)="tryIt(fn)">Try it <kbd>T</kbd></button>
           }
           <div class="acts results" role="group" [attr.aria-label]="'Result of ' + fn.name">
             @for (r of allResults; track r) {
@@ -207,6 +211,7 @@ export class FunctionsStage {
   protected readonly job = inject(JobOnBench);
   private readonly writer = inject(TapeWriter);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly answers = inject(BENCH_ANSWERS);
   protected readonly names = resultNames;
   protected readonly keys = keys;
   protected readonly allResults = functionResults;
@@ -235,6 +240,14 @@ export class FunctionsStage {
     if (this.result(fn) !== result) void this.writer.keep({ kind: 'function', functionId: fn.id, result });
   }
 
+  /** Lets the set of the practice bench show what it does. */
+  protected async tryIt(fn: CardFunction): Promise<void> {
+    const act = await this.answers?.ask({ what: 'function', id: fn.id });
+    const result = functionResults.find((known) => known.replaceAll('-', ' ') === act?.says);
+    // Tried again it may be the same: that is told all the same.
+    if (result) await this.writer.keep({ kind: 'function', functionId: fn.id, result });
+  }
+
   protected key(event: KeyboardEvent, fn: CardFunction): void {
     if (event.ctrlKey || event.altKey || event.metaKey) return;
     const cells = [...this.element.nativeElement.querySelectorAll<HTMLElement>('[data-function]')];
@@ -244,6 +257,7 @@ export class FunctionsStage {
     const result = functionResults.find((r) => keys[r] === event.key.toLowerCase());
     if (along !== undefined) cells[at + along]?.focus();
     else if (across !== undefined) below(cells, at, across)?.focus();
+    else if (this.answers && event.key.toLowerCase() === 't') void this.tryIt(fn);
     else if (result) {
       this.set(fn, result);
       if (event.shiftKey) cells[at + 1]?.focus();

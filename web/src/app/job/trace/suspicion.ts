@@ -10,6 +10,7 @@ import { fromStore } from '../../storage/from-store';
 import { standingMemory, type Standing as Stood } from '../../bench/job-memory';
 import { JobHistory } from '../../storage/job-history';
 import { Clock } from '../../ui/clock';
+import { BENCH_ANSWERS } from '../../bench/bench-answers';
 import { JobOnBench } from '../job-on-bench';
 import type { Standing, TraceApi } from './trace.worker';
 import { tellingWhenMissing } from '../../ui/worker-code';
@@ -48,6 +49,10 @@ export class Suspicion implements OnDestroy {
   private readonly clock = inject(Clock);
   private readonly start = inject(startTraceHelper);
 
+  private readonly answers = inject(BENCH_ANSWERS);
+  /** On the practice bench it may be held back: it weighs, and says nothing. */
+  private readonly isHeld = computed(() => this.answers !== null && this.answers.help() !== 'on');
+
   /** How probes are put in order. */
   readonly order = signal<ProbeOrder>('worth');
   /** A healthy set of this chassis stands by, to compare with. */
@@ -61,7 +66,8 @@ export class Suspicion implements OnDestroy {
   /** On so many pieces of evidence the answer of Trace stands. */
   readonly weighed = signal(0);
   /** What each entry of the tape did to the suspicion, by entry. */
-  readonly effects = signal<ReadonlyMap<string, Effect>>(new Map());
+  private readonly allEffects = signal<ReadonlyMap<string, Effect>>(new Map());
+  readonly effects = computed((): ReadonlyMap<string, Effect> => (this.isHeld() ? new Map() : this.allEffects()));
 
   /** The entries that count as evidence. */
   readonly told = computed((): ReadonlySet<string> => new Set(this.evidence().map(({ id }) => id)));
@@ -126,7 +132,7 @@ export class Suspicion implements OnDestroy {
         this.traced.set(stands?.result ?? null);
         if (stands) this.remember(now, stands.result);
         this.weighed.set(now.evidence.length);
-        this.effects.set(new Map(stands?.effects.map((e) => [e.evidence, e])));
+        this.allEffects.set(new Map(stands?.effects.map((e) => [e.evidence, e])));
       }
     } finally {
       this.asking = false;
@@ -144,7 +150,7 @@ export class Suspicion implements OnDestroy {
 
   /** What an entry would do to the suspicion if it were kept; empty when it would tell Trace nothing. */
   async effectOf(body: TapeBody, before: TraceResult): Promise<string> {
-    const card = this.job.card();
+    const card = this.isHeld() ? undefined : this.job.card();
     const evidence = card && entryEvidence(card, { ...body, id: 'preview' });
     if (!evidence) return '';
     const after = await this.api().trace([...this.evidence(), evidence], { history: this.history(), count: 0, explain: false });

@@ -13,11 +13,13 @@ import { dateText, timeOfDay } from '../../ui/clock-text';
 import { Verdict } from '../../ui/verdict';
 import { CardSheets } from '../../sheets/card-sheets';
 import { BeginCard } from '../begin-card';
+import { BENCH_ANSWERS } from '../../bench/bench-answers';
 import { JobOnBench } from '../job-on-bench';
 import { ProofCaution } from '../stages/proof-caution';
 import { TapeWriter } from '../tape-writer';
 import { LineOffer } from '../line-offer';
 import { Suspicion } from './suspicion';
+import { TraceHeld } from './trace-held';
 import { BlockDiagram, type LitRoute } from '../../diagram/block-diagram';
 import { probeStart } from '@amber-relay/core/entry';
 
@@ -59,7 +61,7 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
 @Component({
   selector: 'app-trace-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BeginCard, BlockDiagram, FormsModule, MatButton, ProofCaution, RouterLink, Verdict],
+  imports: [BeginCard, BlockDiagram, FormsModule, MatButton, ProofCaution, RouterLink, TraceHeld, Verdict],
   templateUrl: './trace-stage.html',
   styleUrl: './trace-stage.scss',
   host: { '[attr.data-weighed]': 'suspicion.weighed()' },
@@ -70,6 +72,9 @@ export class TraceStage {
   protected readonly line = inject(LineOffer);
   protected readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
+  private readonly answers = inject(BENCH_ANSWERS);
+  /** How much is said here: all of it, but on the practice bench. */
+  protected readonly help = this.answers?.help ?? signal('on' as const);
   /** From the address: the section whose reasons are asked for. */
   readonly section = input<string>();
   protected readonly chosen = linkedSignal<string | null>(() => this.section() ?? null);
@@ -310,12 +315,28 @@ export class TraceStage {
       }));
   }
 
+  /** Asks the set of the practice bench what no line asks. */
+  private async askProbe({ kind, subject }: Probe['test']): Promise<void> {
+    if (kind === 'inspect') {
+      const act = await this.answers?.ask({ what: 'look', section: subject });
+      const says = act?.says ?? '';
+      if (says) this.line.offer(`found ${/^[A-Z]{1,4}\d/.test(says) ? '' : `${subject} `}${says}`);
+      return;
+    }
+    if (kind !== 'injection' && kind !== 'forcing') return;
+    const act = await this.answers?.ask({ what: kind, id: subject });
+    const result = functionOutcomes.find((known) => known.replaceAll('-', ' ') === act?.says);
+    if (!result) return;
+    await this.writer.keep(kind === 'injection' ? { kind, injection: subject, result } : { kind, forcing: subject, result });
+  }
+
   /** Takes a probe: a reading is put into the entry line, a function is opened where its result is given. */
   protected take(probe: Probe): void {
     const { test } = probe;
     const card = this.job.card();
     const line = card && probeStart(test, card);
     if (line) this.line.offer(line);
+    else if (this.answers) void this.askProbe(test);
     else if (test.kind === 'inspect') void this.router.navigate(['/job', this.job.jobId(), 'first-look']);
     else this.injected.set(test.id === this.injected() ? null : test.id);
   }
