@@ -50,6 +50,8 @@ const tries = 80;
 const single = (card: Card, section: string, chance: Chance): HiddenFault | undefined =>
   drawFault(card, section, chance.weighted(singles, ([, share]) => share)[0], chance);
 
+const withRate = (fault: HiddenFault | undefined, rate: number): HiddenFault | undefined => fault && { ...fault, rate };
+
 const usedOnRoutes = (card: Card): ReadonlySet<string> => new Set(card.functions.flatMap(({ route }) => routeSections(route)));
 
 /** Draws what is hidden, or undefined where this draw does not fit the card. */
@@ -76,7 +78,8 @@ function drawHidden(card: Card, way: CaseWay, chance: Chance): Hidden | undefine
       return a === b ? undefined : plain(drawFault(card, a, 'dead', chance), drawFault(card, b, chance.oneOf(['dead', 'weak']), chance));
     }
     case 'comes-and-goes':
-      return plain(drawFault(card, any(), 'intermittent', chance));
+      // What is there but seldom would take a day to be seen.
+      return plain(withRate(drawFault(card, any(), 'intermittent', chance), chance.between(0.45, 0.8)));
     case 'with-warmth': {
       const fault = single(card, any(), chance);
       return plain(fault && { ...fault, contact: false, warmS: Math.round(chance.between(900, 2100)) });
@@ -86,7 +89,7 @@ function drawHidden(card: Card, way: CaseWay, chance: Chance): Hidden | undefine
       return fault && failsAlone(card, fault) ? plain(fault) : undefined;
     }
     case 'turned':
-      return card.parts.some(({ kind }) => turnedParts.has(kind)) ? { faults: [], misalignedDb: chance.between(2.5, 6) } : undefined;
+      return card.parts.some(({ kind }) => turnedParts.has(kind)) ? { faults: [], misalignedDb: chance.between(3.5, 6) } : undefined;
     case 'wrong-part': {
       const fault = drawFault(card, any(), 'weak', chance);
       return fault?.part === undefined ? undefined : plain({ ...fault, contact: false, visible: true });
@@ -141,6 +144,13 @@ function isBehind(card: Card, { faults }: Hidden, { functionId }: HiddenCase['co
   return shows(first) === 'dead' && shows(second) !== 'works';
 }
 
+/** So many stages on the way of a function have something that can be turned: of fewer it looks like one weak stage. */
+const turnedOn = (card: Card, functionId: string): number =>
+  routeSections(card.functions.find(({ id }) => id === functionId)?.route ?? []).filter((id) =>
+    card.parts.some(({ section, kind }) => section === id && turnedParts.has(kind)),
+  ).length;
+const leastTurned = 3;
+
 /**
  * Makes the case of a code: the same card, sort and seed hide the same in every shop.
  * @throws CoreError `out-of-range` where a set of this card cannot have such trouble
@@ -151,6 +161,7 @@ export function hideCase(card: Card, way: CaseWay, seed: number): HiddenCase {
     const hidden = drawHidden(card, way, chance);
     const complaint = hidden && complaintOf(card, way, hidden, chance);
     if (!hidden || !complaint || (way === 'second' && !isBehind(card, hidden, complaint))) continue;
+    if (way === 'turned' && turnedOn(card, complaint.functionId) < leastTurned) continue;
     const fn = card.functions.find(({ id }) => id === complaint.functionId) as CardFunction;
     return {
       code: caseCode({ card: cardMark(card), way, seed }),
