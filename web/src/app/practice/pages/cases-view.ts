@@ -98,7 +98,7 @@ import { HelpChoice } from './help-choice';
             <th>Set</th>
             <th>The owner says</th>
             <th>Grade</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>
@@ -130,7 +130,7 @@ import { HelpChoice } from './help-choice';
             <th>Set</th>
             <th>Grade</th>
             <th>How it went</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>
