@@ -286,6 +286,7 @@ export function reviewOf(one: HiddenCase, model: TraceModel, acts: readonly Act[
   const opened = new Set<string>();
   let seen = new Set<string>();
   let at = 0;
+  let isMended = false;
   let before = trace(model, evidence, { count: 3 });
   for (const [step, act] of acts.entries()) {
     at += act.minutes;
@@ -296,8 +297,9 @@ export function reviewOf(one: HiddenCase, model: TraceModel, acts: readonly Act[
     evidence.push(told);
     titles.set(told.id, title);
     const after = trace(model, evidence, { count: 3, opened: [...opened] });
-    // A renewed part asks anew: what was in question before it stays until something is tried.
-    const open = told.kind === 'fit' ? (path.at(-1)?.inQuestion ?? inQuestion(before)) : inQuestion(after);
+    // A repair asks anew what had been tried: what was in question before it is not in question again.
+    isMended ||= told.kind === 'fit' || told.kind === 'remedy' || told.kind === 'mended';
+    const open = isMended ? Math.min(path.at(-1)?.inQuestion ?? inQuestion(before), inQuestion(after)) : inQuestion(after);
     path.push({ title, at: Math.round(at), inQuestion: open });
     const key = JSON.stringify(act.asked);
     const isAgain = seen.has(key);
