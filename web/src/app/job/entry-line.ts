@@ -103,7 +103,7 @@ export class EntryLine {
     // Worked out anew when the suspicion itself changes, as it does just after the job was opened.
     params: () => {
       const entry = this.understood()?.entry;
-      const traced = this.suspicion.traced();
+      const traced = this.suspicion.open();
       return entry && traced ? { entry, traced } : undefined;
     },
     loader: ({ params }) => this.suspicion.effectOf(params.entry, params.traced),
@@ -177,7 +177,9 @@ export class EntryLine {
     const context = this.reader.context();
     this.lineBefore = line;
     this.setText('');
-    const act = await this.answers?.ask(question.asked);
+    // What the store refuses has been told; the line comes back.
+    const act = await this.answers?.ask(question.asked).catch(() => undefined);
+    if (!act && this.text() === '') this.setText(line);
     const whole = act?.says ? question.complete(act.says) : '';
     if (!whole) return;
     const read = this.line.understand(whole, context);

@@ -137,7 +137,7 @@ export class PartsStage {
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   protected readonly fits = computed(() => ofKind(this.job.stood(), 'fit'));
-  private readonly top = computed(() => [...(this.suspicion.traced()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
+  private readonly top = computed(() => [...(this.suspicion.open()?.sections ?? [])].sort((a, b) => b.chance - a.chance)[0]);
   protected readonly leading = computed(() => {
     const top = this.top();
     return top && top.chance >= 0.2 ? { name: this.job.sectionName(top.section) } : null;

@@ -68,7 +68,7 @@ export class SheetsStage {
   );
 
   protected readonly deskJob = computed((): DeskJob => {
-    const traced = this.suspicion.traced();
+    const traced = this.suspicion.open();
     const next = traced?.probes.find((p) => p.test.kind === 'reading' && !p.cannot)?.test.point?.id;
     return {
       jobId: this.job.jobId(),

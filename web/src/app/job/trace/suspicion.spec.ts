@@ -1,7 +1,10 @@
+import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import type { Help } from '@amber-relay/core/practice';
 import type { Evidence, TraceOptions } from '@amber-relay/core/trace';
 import { bookingOf, shopOfOne } from '../../testing/shop-of-one';
 import { JobRepository } from '../../storage/job-repository';
+import { BENCH_ANSWERS } from '../../bench/bench-answers';
 import { benchProviders } from '../bench-providers';
 import { JobOnBench } from '../job-on-bench';
 import { TapeWriter } from '../tape-writer';
@@ -30,10 +33,16 @@ describe('Suspicion', () => {
   let drop: () => Promise<void>;
   let slow: SlowHelper;
   let jobId: string;
+  const help = signal<Help>('on');
   beforeEach(async () => {
+    help.set('on');
     slow = new SlowHelper();
     TestBed.configureTestingModule({
-      providers: [...benchProviders, { provide: startTraceHelper, useValue: () => slow.helper }],
+      providers: [
+        ...benchProviders,
+        { provide: startTraceHelper, useValue: () => slow.helper },
+        { provide: BENCH_ANSWERS, useValue: { help, kept: () => Promise.resolve() } },
+      ],
     });
     drop = await shopOfOne();
     jobId = (await TestBed.inject(JobRepository).bookIn(bookingOf(), 'Runa')).id;
@@ -42,6 +51,20 @@ describe('Suspicion', () => {
     await until(() => slow.asked.length === 1);
   });
   afterEach(() => drop());
+
+  it('weighs while it is held back on the practice bench, and lets no screen show of it', async () => {
+    const suspicion = TestBed.inject(Suspicion);
+    await until(() => {
+      slow.asked.forEach(({ answer }) => answer());
+      return suspicion.traced() !== null;
+    });
+    expect(suspicion.open()).toBe(suspicion.traced());
+    for (const held of ['off', 'hints'] as const) {
+      help.set(held);
+      expect([suspicion.open(), suspicion.effects().size]).toEqual([null, 0]);
+      expect(suspicion.traced()).not.toBeNull();
+    }
+  });
 
   it('asks one question at a time, and of those that came meanwhile only the newest', async () => {
     const writer = TestBed.inject(TapeWriter);

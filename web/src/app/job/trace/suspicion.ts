@@ -58,6 +58,8 @@ export class Suspicion implements OnDestroy {
   /** A healthy set of this chassis stands by, to compare with. */
   readonly healthySet = signal(false);
   readonly traced = signal<TraceResult | null>(null);
+  /** What other screens may show of it: nothing while it is held back. */
+  readonly open = computed(() => (this.isHeld() ? null : this.traced()));
   /** How it stood when the job was last here: for as long as there is no answer. */
   readonly stood = computed((): Stood | undefined => {
     const stood = this.traced() ? undefined : standingMemory.of(this.job.jobId());
