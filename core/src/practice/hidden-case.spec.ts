@@ -1,4 +1,4 @@
-import { caseWays, readCode } from './case-code';
+import { cardMark, caseWays, readCode } from './case-code';
 import { anyCase, caseFrom, hideCase } from './hidden-case';
 import { setOf } from './killing-set';
 import { cardFromKind, setKindList } from '../card';
@@ -75,6 +75,10 @@ describe('a card that only begins', () => {
     bench.ask({ what: 'check', check: 'cold' });
     bench.ask({ what: 'fit', designator: one.faults[0]?.part ?? '' });
     expect(bench.isCured).toBeTrue();
+  });
+  it('is another than the made-up set of its kind, so that its cases are its own', () => {
+    const codes = [playable(begun), ...cards].map(cardMark);
+    expect(new Set(codes).size).toBe(codes.length);
   });
   it('is left as it is where it names its parts', () => expect(playable(cards[3]!)).toBe(cards[3]!));
 });
