@@ -32,6 +32,8 @@ describe('files of earlier versions', () => {
       expect(kinds.has('listed')).toBe(Number(version) >= 6);
       expect(kinds.has('quote')).toBe(Number(version) >= 8);
       expect(kinds.has('unload')).toBe(Number(version) >= 9);
+      expect(kinds.has('explained')).toBe(Number(version) >= 11);
+      expect(opened.archive.places.some(({ settled }) => settled?.joins.length)).toBe(Number(version) >= 11 && what === 'shop');
       expect(opened.archive.sheetFiles.length).toBe(Number(version) >= 4 && what === 'shop' ? 1 : 0);
       if (opened.kind === 'shop') expect([opened.archive.jobs.length, opened.archive.stock.length]).toEqual([4, 5]);
       if (opened.kind === 'shop')

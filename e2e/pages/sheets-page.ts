@@ -88,6 +88,15 @@ export class SheetsPage {
     await this.page.mouse.click(box.x + box.width / 2 + dx, box.y + box.height / 2 + dy);
   }
 
+  /** Presses a place of the sheet in the left view, which is shown whole: in the units of the sheet. */
+  async pressOn(x: number, y: number, size: { readonly width: number; readonly height: number }): Promise<void> {
+    await this.page.getByRole('toolbar', { name: 'Tools of the left view' }).getByRole('button', { name: 'The whole sheet' }).click();
+    const box = await this.view('left').boundingBox();
+    if (!box) throw new Error('The view is not on the screen.');
+    const k = Math.min(box.width / size.width, box.height / size.height) * 0.98;
+    await this.page.mouse.click(box.x + (box.width - size.width * k) / 2 + x * k, box.y + (box.height - size.height * k) / 2 + y * k);
+  }
+
   async more(name: string): Promise<Download> {
     await this.page.getByText('More', { exact: true }).click();
     const waiting = this.page.waitForEvent('download');

@@ -203,7 +203,7 @@ test('one job from booking in to hand-back, carried away as a file and back', as
   expect(Object.keys(files).sort()).toEqual(['job.json', 'manifest.json', 'readings.csv', expect.stringMatching(/^sheets\/.+\.pdf$/)]);
   expect(JSON.parse(strFromU8(files['job.json'] ?? new Uint8Array()))).toMatchObject({
     format: 'amber-relay-job',
-    version: 10,
+    version: 11,
     job: { id: jobId },
   });
   expect(strFromU8(files['readings.csv'] ?? new Uint8Array())).toContain('power-am');

@@ -26,7 +26,7 @@ module.exports = {
       'standin',
       'practice',
     ],
-    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'parts', 'feed', 'testing'],
+    ...['sheets', 'manual', 'archive', 'copy', 'signal', 'sums', 'parts', 'feed', 'volts', 'nets', 'testing'],
   ],
   webRooms: [
     ...[

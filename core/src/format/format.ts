@@ -75,6 +75,7 @@ export const steps: readonly Step[] = [
   },
   { what: 'Supplies of which all that hangs on them was lifted came onto the tape.' },
   { what: 'Cases that were practised on and lessons came to the shop.' },
+  { what: 'What explains the volts of a stage came onto the tape, and to a sheet what was settled of its lines.' },
 ];
 
 /** The one version of all that is written: archives, card files, lists of places, the second copy and the database. */
@@ -111,6 +112,8 @@ export function upRecord(kind: RecordKind, record: unknown, from: number, way: r
   const own = kind === 'cards' && typeof record['version'] === 'number' ? record['version'] : from;
   let now: RawRecord = record;
   for (const step of way.slice(Math.max(0, own - 1))) now = step.up?.[kind]?.(now) ?? now;
+  // A lesson brings its card along.
+  if (kind === 'lessons' && isRecord(now['card'])) now = { ...now, card: upRecord('cards', now['card'], from, way) };
   return kind === 'cards' && 'version' in now ? { ...now, version: Math.max(own, 1 + way.length) } : now;
 }
 

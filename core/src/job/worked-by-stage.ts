@@ -24,6 +24,7 @@ function stageOf(entry: TapeEntry, repaired: boolean): Stage | undefined {
     case 'injection':
     case 'forcing':
     case 'comparison':
+    case 'explained':
     case 'lift':
     case 'unload':
     case 'proof':

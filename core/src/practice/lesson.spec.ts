@@ -37,6 +37,12 @@ describe('a lesson in a file', () => {
     expect(lessonSchema.parse({ ...told, id: lesson.id, takenInAt: lesson.takenInAt })).toEqual(lessonSchema.parse(lesson));
     expect(toldCase(told.card, told).faults).toEqual(toldCase(lesson.card, lesson).faults);
   });
+  it('of an earlier version is brought up, its card with it', () => {
+    const old = writeLesson(lesson).replaceAll(`"version": ${formatVersion}`, `"version": ${formatVersion - 1}`);
+    expect(old).not.toContain(`"version": ${formatVersion}`);
+    const read = readLesson(old);
+    expect([read.version, read.card.version]).toEqual([formatVersion, formatVersion]);
+  });
   for (const [name, was, now, path, says] of [
     [
       'a section that is not there',

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { cardSchema, conditionSchema, readCard, type Card } from '../card';
 import { chanceFrom } from '../chance';
 import { attempt, CoreError } from '../errors';
-import { formatVersion } from '../format';
+import { formatVersion, upDocument } from '../format';
 import { drawFault, type FaultWay, type HiddenFault } from '../standin';
 import { cardMark, caseCode, seeds, type CaseWay } from './case-code';
 import type { HiddenCase } from './hidden-case';
@@ -172,7 +172,10 @@ export function readLesson(text: string): LessonFile {
   } catch (error) {
     return refuse('lesson', `It is no JSON: ${error instanceof Error ? error.message : ''}`, 'Choose a lesson as a teacher gave it away.');
   }
-  const parsed = lessonFileSchema.safeParse(data);
+  // One of an earlier version is brought up; of what is none, its own shape says what is wrong.
+  const up = attempt(() => upDocument(data, 'lesson', { card: 'cards' }));
+  if (!up.ok && up.failure.code === 'newer-version') throw up.failure;
+  const parsed = lessonFileSchema.safeParse(up.ok ? up.value.document : data);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
     return refuse(issue?.path.join('.') ?? 'lesson', issue?.message ?? 'It is no lesson.', 'Mend it there, and choose it again.');

@@ -64,6 +64,22 @@ export const placeSchema = z.object({
 });
 export type Place = z.infer<typeof placeSchema>;
 
+const spot = { x: z.number().min(-furthest).max(furthest), y: z.number().min(-furthest).max(furthest) };
+
+/** What was said by hand of the lines of a sheet, where the drawing leaves a doubt or was read wrongly. */
+export const settledSchema = z.object({
+  /** Two lines that meet here are one, or are not. */
+  joins: z.array(z.object({ ...spot, joined: z.boolean() })).default([]),
+  /** Here a line ends at this pin of this part. */
+  pins: z.array(z.object({ ...spot, name: z.string().min(1).max(12), pin: z.string().min(1).max(8) })).default([]),
+  /** The line here goes on at another place, of this sheet or another of the card. */
+  goesOn: z.array(z.object({ ...spot, sheet: z.uuid(), toX: spot.x, toY: spot.y })).default([]),
+  /** The line here does not go on under the name that it bears. */
+  alone: z.array(z.object(spot)).default([]),
+});
+export type Settled = z.infer<typeof settledSchema>;
+export const nothingSettled: Settled = { joins: [], pins: [], goesOn: [], alone: [] };
+
 /** All places of one sheet: what its text held, and what was pinned by hand. */
 export const sheetPlacesSchema = z.object({
   /** That of the sheet. */
@@ -71,6 +87,7 @@ export const sheetPlacesSchema = z.object({
   cardId: z.string().min(1),
   found: z.array(placeSchema),
   pinned: z.array(placeSchema),
+  settled: settledSchema.optional(),
 });
 export type SheetPlaces = z.infer<typeof sheetPlacesSchema>;
 

@@ -7,6 +7,7 @@ import { claimChecked } from './kinds/claim-checked';
 import { comparison } from './kinds/comparison';
 import { correction } from './kinds/correction';
 import { doubt } from './kinds/doubt';
+import { explained } from './kinds/explained';
 import { finding } from './kinds/finding';
 import { fit } from './kinds/fit';
 import { forcing } from './kinds/forcing';
@@ -60,6 +61,7 @@ export const allKinds = [
   injection,
   forcing,
   comparison,
+  explained,
   lift,
   unload,
   remedy,

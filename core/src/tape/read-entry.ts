@@ -88,9 +88,12 @@ export function tapeEvidence(card: LaidCard, tape: readonly TapeEntry[], complai
       ? { id: entry.id, kind: 'function', functionId: complained, outcome: 'comes-and-goes', by: 'the soak' }
       : undefined;
   const latest = new Map(ofKind(stood, 'reading').flatMap((entry) => (isOfPart(entry) ? [[entry.subject.designator, entry.id]] : [])));
+  const readings = new Set(ofKind(stood, 'reading').map(({ id }) => id));
   // A part that is read again is not found twice: the latest value of each counts.
   const isPast = (entry: TapeEntry): boolean =>
-    entry.kind === 'reading' && isOfPart(entry) && latest.get(entry.subject.designator) !== entry.id;
+    (entry.kind === 'reading' && isOfPart(entry) && latest.get(entry.subject.designator) !== entry.id) ||
+    // What was reckoned from a reading falls with it.
+    (entry.kind === 'explained' && entry.readings.some((id) => !readings.has(id)));
   return stood
     .flatMap((entry) => (isPast(entry) ? [] : (toldOnce(card, entry) ?? failed(entry) ?? [])))
     .map((evidence) => (doubtful.has(evidence.id) ? { ...evidence, doubtful: true } : evidence));

@@ -44,6 +44,16 @@ export type EvidenceBody =
   | { readonly kind: 'unload'; readonly section: string; readonly recovers: boolean }
   /** A cheap repair as a test, and whether the trouble is gone. */
   | { readonly kind: 'remedy'; readonly section: string; readonly remedy: Remedy; readonly cured: boolean }
+  /** Which part of a stage alone makes the voltages that were read there, by reckoning its circuit. */
+  | {
+      readonly kind: 'circuit';
+      readonly about: string;
+      readonly text: string;
+      readonly sections: readonly { readonly section: string; readonly chance: number }[];
+      readonly parts: readonly { readonly designator: string; readonly chance: number }[];
+      /** Chance that it is none of these parts. */
+      readonly elsewhere: number;
+    }
   | { readonly kind: 'fit'; readonly section: string; readonly designator: string }
   /** Something was done to the set of which nobody has said yet what it did: what is tried after it is not the same try again. */
   | { readonly kind: 'mended'; readonly text: string };

@@ -76,6 +76,8 @@ export function tells(card: Card, weighed: Weighed, cleared: ReadonlySet<string>
       return evidence.designator === undefined
         ? `The parts of the ${nameOf(evidence.section)} measured ${evidence.bad ? 'bad' : 'good'}`
         : `${evidence.designator} measured ${evidence.bad ? 'bad' : 'good'} out of circuit`;
+    case 'circuit':
+      return evidence.text;
     case 'mended':
       return evidence.text;
     case 'fit':

@@ -5,7 +5,7 @@ import type { TraceModel } from './model';
 import { andOne, resultsRow, timesIn, type Results } from './repeats';
 import { logPriorOf, misalignedAt } from './space';
 import { proofChance } from './bench-test';
-import { afterFit, cleanLook, findingChance, previousHandsFactor, proof, twiddledFound } from './tables/bench-acts';
+import { afterFit, cleanLook, findingChance, previousHandsFactor, proof, reckoned, twiddledFound } from './tables/bench-acts';
 import { doubtfulWeight, independence } from './tables/certainty';
 import { reportedWeight } from './tables/function-rows';
 import { historySmoothing } from './tables/prior-weights';
@@ -134,6 +134,21 @@ function logChanceOf(
       if (proven.bad) return bySection(evidence.section, 1, 1);
       return bySection(evidence.section, Math.max(0.04, 1 - proofChance(share, proven.good)), 1 - proof.badIfSound);
     }
+    case 'circuit': {
+      const { covers, elsewhere, most, least } = reckoned;
+      const bounded = (times: number): number => Math.log(Math.min(most, Math.max(least, times)));
+      const away = evidence.elsewhere / elsewhere;
+      const even = (1 - elsewhere) / Math.max(1, evidence.sections.length);
+      const own = new Map(
+        evidence.sections.map(({ section, chance }) => [
+          model.sections.indexOf(section),
+          bounded(covers * (chance / even) + (1 - covers) * away),
+        ]),
+      );
+      const other = bounded(away);
+      const of = (at: number): number => own.get(at) ?? other;
+      return Float64Array.from(space.first, (first, h) => independence * Math.max(of(first), of(space.second[h] ?? first)));
+    }
     case 'fit':
       return bySection(evidence.section, afterFit, 1);
     default:
@@ -171,7 +186,9 @@ export function retired(model: TraceModel, all: readonly Evidence[]): ReadonlySe
   all.forEach((fit, at) => {
     if (fit.kind !== 'fit') return;
     for (const earlier of all.slice(0, at)) {
-      const own = 'section' in earlier && earlier.kind !== 'fit' && earlier.section === fit.section;
+      const own =
+        ('section' in earlier && earlier.kind !== 'fit' && earlier.section === fit.section) ||
+        (earlier.kind === 'circuit' && earlier.sections.some(({ section }) => section === fit.section));
       const test = answeredTest(model, earlier);
       if (own || (isBadNews(earlier) && test?.reach.has(fit.section))) gone.add(earlier);
     }
@@ -206,10 +223,15 @@ interface Piece {
   readonly since: number;
 }
 
-const alone: ReadonlySet<Evidence['kind']> = new Set(['finding', 'proof', 'fit']);
+const alone: ReadonlySet<Evidence['kind']> = new Set(['finding', 'proof', 'fit', 'circuit']);
 /** Whether it says anything: the card has such a test with such an outcome, or it needs none. */
 const speaks = (evidence: Evidence, test: TestModel | undefined): boolean =>
   alone.has(evidence.kind) || (test?.outcomes.includes(outcomeOf(evidence)) ?? false);
+
+const touchesSame = (other: Evidence, own: Evidence): boolean =>
+  other.kind === 'circuit' &&
+  own.kind === 'circuit' &&
+  other.sections.some(({ section }) => own.sections.some((one) => one.section === section));
 
 /**
  * Weighs evidence, in the order in which it was made. A function tried on the bench replaces what the owner reported
@@ -229,6 +251,8 @@ export function weigh(model: TraceModel, all: readonly Evidence[]): Weighed[] {
   for (const evidence of all) {
     if (gone.has(evidence)) continue;
     if (evidence.kind === 'proof' && proofs.get(provenOf(evidence)) !== evidence) continue;
+    // A stage that was reckoned again, with more read in it, is told once.
+    if (evidence.kind === 'circuit' && all.findLast((other) => touchesSame(other, evidence)) !== evidence) continue;
     if (evidence.kind === 'fit') {
       repairs++;
       // Fitting two parts in one section does not make it doubly sound.

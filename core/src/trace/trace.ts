@@ -35,6 +35,7 @@ import {
   stopAt,
   surpriseBelow,
 } from './tables/certainty';
+import { reckoned } from './tables/bench-acts';
 import { partWeight } from './tables/prior-weights';
 import { cost, poorBitsPerMinute } from './tables/probe-costs';
 import { unreadCauses } from './why-it-died';
@@ -135,7 +136,9 @@ function partsRanked(parts: readonly Part[], evidence: readonly Evidence[]): Sec
     const proven = last?.kind === 'proof' ? (last.bad ? 30 : 0.03) : 1;
     const found = evidence.some((e) => e.kind === 'finding' && e.severity !== 'clean' && names(e, part.designator)) ? 4 : 1;
     const fitted = evidence.some((e) => e.kind === 'fit' && e.designator === part.designator) ? 0.05 : 1;
-    return { designator: part.designator, weight: partWeight[part.kind] * proven * found * fitted };
+    const told = evidence.findLast((e) => e.kind === 'circuit');
+    const named = told?.kind === 'circuit' ? (told.parts.find(({ designator }) => designator === part.designator)?.chance ?? 0) : 0;
+    return { designator: part.designator, weight: partWeight[part.kind] * proven * found * fitted * (1 + reckoned.part * named) };
   });
   const sum = weights.reduce((total, part) => total + part.weight, 0);
   return weights.map(({ designator, weight }) => ({ designator, share: weight / sum })).sort((a, b) => b.share - a.share);
@@ -176,6 +179,9 @@ function overturnOf(model: TraceModel, { section, chance }: SectionResult, probe
   return least;
 }
 
+/** What is looked at or reckoned is not tried once more. */
+const surprisesNever: ReadonlySet<Evidence['kind']> = new Set(['finding', 'proof', 'fit', 'circuit']);
+
 /** The entry that surprises most given all the rest, if it surprises at all. */
 function doubtIn(
   model: TraceModel,
@@ -190,7 +196,7 @@ function doubtIn(
   let found = -1;
   weighed.forEach(({ evidence }, i) => {
     const expected = left[i]?.expected ?? 1;
-    if (expected < least && evidence.kind !== 'finding' && evidence.kind !== 'proof' && evidence.kind !== 'fit') {
+    if (expected < least && !surprisesNever.has(evidence.kind)) {
       least = expected;
       found = i;
     }

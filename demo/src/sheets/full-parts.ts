@@ -1,4 +1,5 @@
-import type { Card, Part, Section } from '@amber-relay/core/card';
+import type { Card, Part, Section, TestPoint } from '@amber-relay/core/card';
+import { designedStage } from './designed-cells';
 
 /** A part as it is drawn: one of the card's, or one of the many that every stage has beside those worth a word. */
 export interface DrawnPart {
@@ -21,7 +22,14 @@ export interface FullSection {
   readonly before: readonly Placed[];
   readonly devices: readonly { readonly part: DrawnPart; readonly load?: DrawnPart; readonly emitter: readonly DrawnPart[] }[];
   readonly after: readonly Placed[];
+  /** Resistors that part points at which different voltages should be. */
+  readonly between: readonly DrawnPart[];
+  /** Of a stage that is drawn as it is built, its parts: those of the card, then those it has beside. */
+  readonly designed?: { readonly own: readonly DrawnPart[]; readonly extras: readonly DrawnPart[] };
 }
+
+/** Points at which the line itself is measured: from the second voltage on that differs each has a resistor before it. */
+const voltPoints = (card: Card, section: string): TestPoint[] => card.testPoints.filter((p) => p.section === section && p.unit === 'V');
 
 const actives: readonly Part['kind'][] = ['transistor', 'fet', 'power-transistor', 'valve'];
 export const boxed: readonly Part['kind'][] = ['ic', 'module', 'regulator-ic'];
@@ -65,6 +73,16 @@ export function fullSections(card: Card): FullSection[] {
       section: section.id,
       onCard: false,
     });
+    const built = designedStage(card, section.id);
+    if (built)
+      return {
+        section,
+        before: [],
+        devices: [],
+        after: [],
+        between: [],
+        designed: { own, extras: built.extras.map(([letters, kind, value]) => extra(letters, kind, [value])) },
+      };
     const devices = own.filter((p) => isActive(p.kind));
     const rest = own.filter((p) => !isActive(p.kind));
     const loads = section.kind === 'filter' ? [] : rest.filter((p) => ['coil', 'cored-coil', 'transformer'].includes(p.kind));
@@ -102,7 +120,9 @@ export function fullSections(card: Card): FullSection[] {
     const after = [...byPass, ...placed.filter((p) => !used.has(p.part)), ...loads.map((part): Placed => ({ part, role: 'series' }))];
     if (!devices.length && section.kind === 'filter') after.push({ part: extra('C', 'ceramic-capacitor', couplings), role: 'down' });
     if (!after.length) after.push({ part: extra('C', 'ceramic-capacitor', couplings), role: 'series' });
-    return { section, before, devices: drawn, after };
+    const volts = voltPoints(card, section.id);
+    const between = volts.slice(1).map(() => extra('R', 'resistor', ['10k', '22k', '4k7']));
+    return { section, before, devices: drawn, after, between };
   });
 }
 
@@ -112,4 +132,6 @@ export const allParts = (sections: readonly FullSection[]): DrawnPart[] =>
     ...s.before.map((p) => p.part),
     ...s.devices.flatMap((d) => [d.part, ...(d.load ? [d.load] : []), ...d.emitter]),
     ...s.after.map((p) => p.part),
+    ...s.between,
+    ...(s.designed ? [...s.designed.own, ...s.designed.extras] : []),
   ]);

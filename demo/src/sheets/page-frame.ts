@@ -1,12 +1,12 @@
 import type { Card } from '@amber-relay/core/card';
-import { pale, Pen, type Drawing, type Shape, type Written } from './pen';
+import { pale, Pen, type Drawing, type Shape, type Wiring, type Written } from './pen';
 
 export const pageWidth = 1190;
 export const pageHeight = 842;
 export const margin = 34;
 
 /** A page of a service sheet: frame with its letters and numbers, title and cautions, then whatever `draw` puts on it. */
-export function page(card: Card, title: string, kind: Drawing['kind'], n: number, draw: (pen: Pen) => void): Drawing {
+export function page(card: Card, title: string, kind: Drawing['kind'], n: number, draw: (pen: Pen) => void, wiring?: Wiring): Drawing {
   const shapes: Shape[] = [];
   const written: Written[] = [];
   const pen = new Pen(shapes, written);
@@ -27,5 +27,5 @@ export function page(card: Card, title: string, kind: Drawing['kind'], n: number
     pen.text(32, pageHeight - 30, caution.text.slice(0, 120), { size: 8 });
   }
   draw(pen);
-  return { title, kind, width: pageWidth, height: pageHeight, shapes, written };
+  return { title, kind, width: pageWidth, height: pageHeight, shapes, written, ...(wiring ? { wiring } : {}) };
 }

@@ -39,6 +39,40 @@ export interface Written {
   readonly y: number;
 }
 
+/** The end of a part as the drawing means it: which line it hangs on. */
+export interface WiredEnd {
+  readonly name: string;
+  /** Where the drawing says which pin it is. */
+  readonly pin?: string;
+  readonly net: string;
+}
+
+/** What hangs together on a drawing, as it is meant: the truth against which what is read of it can be held. */
+export class Wiring {
+  readonly ends: WiredEnd[] = [];
+  private readonly same = new Map<string, string>();
+  private made = 0;
+
+  fresh(): string {
+    return `line ${++this.made}`;
+  }
+  end(name: string, net: string, pin?: string): void {
+    this.ends.push({ name, net, ...(pin ? { pin } : {}) });
+  }
+  join(a: string, b: string): void {
+    if (this.root(a) !== this.root(b)) this.same.set(this.root(a), this.root(b));
+  }
+  /** What a line is as it is drawn, before its name makes it one with others: the chassis alone is one everywhere. */
+  drawnRoot(net: string): string {
+    const next = this.same.get(net);
+    return next === undefined || /^(?:rail|number|name|named|supply) /.test(next) ? net : this.drawnRoot(next);
+  }
+  root(net: string): string {
+    const next = this.same.get(net);
+    return next === undefined ? net : this.root(next);
+  }
+}
+
 export interface Drawing {
   readonly title: string;
   readonly kind: 'block' | 'schematic' | 'board-top' | 'board-bottom' | 'parts-list' | 'alignment' | 'other';
@@ -46,6 +80,8 @@ export interface Drawing {
   readonly height: number;
   readonly shapes: readonly Shape[];
   readonly written: readonly Written[];
+  /** On a schematic, what hangs together; one for all pages of a card. */
+  readonly wiring?: Wiring;
 }
 
 interface LineStyle {
@@ -113,6 +149,23 @@ export class Pen {
     this.circle(x, y, 1.7, { fill: ink });
   }
 
+  /** A flag in which a line ends that goes on elsewhere under the same name. Its line comes to (x, y), from the right or the left. */
+  flag(x: number, y: number, text: string, from: 'right' | 'left'): void {
+    const wide = flagWidth(text);
+    const by = from === 'right' ? -1 : 1;
+    this.line(
+      [
+        [x, y],
+        [x + by * 4, y - 5],
+        [x + by * wide, y - 5],
+        [x + by * wide, y + 5],
+        [x + by * 4, y + 5],
+      ],
+      { closed: true },
+    );
+    this.text(x + by * (wide / 2 + 2), y + 2.2, text, { size: 6, anchor: 'middle' });
+  }
+
   /** Half circles from (x, y) on, as of a coil, bulging upwards. */
   turns(x: number, y: number, count: number, r: number): void {
     const points: Point[] = [];
@@ -147,6 +200,9 @@ export class Pen {
     return [Math.round((this.ox + tx) * 100) / 100, Math.round((this.oy + ty) * 100) / 100];
   }
 }
+
+/** How wide a flag is that says so. */
+export const flagWidth = (text: string): number => 10 + text.length * 3.9;
 
 /** Signs that the fonts every reader has do not hold, written out. */
 const plain = (text: string): string => text.replaceAll('Ω', 'ohm').replaceAll('−', '-').replaceAll('×', 'x').replaceAll(' ', ' ');

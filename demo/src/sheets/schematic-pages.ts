@@ -1,7 +1,8 @@
 import { routeSections, type Card, type TestPoint } from '@amber-relay/core/card';
+import { designedStage } from './designed-cells';
 import { boxed, type DrawnPart, type FullSection, type Role } from './full-parts';
 import { margin, page, pageHeight, pageWidth } from './page-frame';
-import { cut, pale, type Drawing, type Pen } from './pen';
+import { cut, flagWidth, pale, Wiring, type Drawing, type Pen } from './pen';
 import { drawActive, drawBetween, ground, pinsOfActive, span } from './symbols';
 
 const column = 52;
@@ -29,8 +30,29 @@ interface Cell {
   readonly full: FullSection;
   readonly points: readonly TestPoint[];
   readonly width: number;
-  readonly from?: string;
-  readonly to?: string;
+  /** Whether its line goes on from the section before it, and to the one behind it, on the same row. */
+  readonly goesOn: boolean;
+  readonly comesFrom: boolean;
+  /** The numbers under which its line comes from, and goes on, elsewhere; with where that is. */
+  readonly from?: Elsewhere;
+  readonly to?: Elsewhere;
+  /** The name of the rail on which it lives, and those of the rails that live on it. */
+  readonly fed: string;
+  readonly gave: readonly string[];
+}
+/** The name of the rail on which a section lives: of what is switched, one for receive and one for transmit. */
+function railOf(card: Card, { id, needs }: Card['sections'][number]): string {
+  const source = card.sections.find((s) => s.id === needs.find((n) => n.by === 'supply')?.section);
+  if (!source) return 'SUPPLY';
+  const name = source.short.toUpperCase();
+  if (source.kind !== 'switch' && source.kind !== 'relay') return name;
+  const groups = new Set(card.functions.flatMap((fn) => (routeSections(fn.route).includes(id) ? [fn.group] : [])));
+  return groups.has('transmit') === groups.has('receive') ? name : `${name} ${groups.has('transmit') ? 'TX' : 'RX'}`;
+}
+
+interface Elsewhere {
+  readonly number: number;
+  readonly says: string;
 }
 
 /** The schematic of a card, page by page: section by section along the signal, each with its rail above and its ground below. */
@@ -44,6 +66,14 @@ export function schematicPages(card: Card, sections: readonly FullSection[], fir
     }),
   );
   const short = (id: string): string => byId.get(id)?.section.short ?? id;
+  const rails = new Map(card.sections.map((section) => [section.id, railOf(card, section)]));
+  const gaveOf = (id: string): string[] => {
+    const own = card.sections.flatMap((section) =>
+      section.needs.some((n) => n.by === 'supply' && n.section === id) ? [railOf(card, section)] : [],
+    );
+    return [...new Set(own)].sort().slice(0, 2);
+  };
+  const numbers = new Map([...links].map((link, i) => [link, i + 1]));
   const cells = order.map((full, i): Cell => {
     const id = full.section.id;
     const points = card.testPoints.filter((p) => p.section === id);
@@ -54,9 +84,15 @@ export function schematicPages(card: Card, sections: readonly FullSection[], fir
     return {
       full,
       points,
-      width: widthOf(full, points.length),
-      ...(before && !links.has(`${previous} ${id}`) ? { from: short(before) } : {}),
-      ...(after && !links.has(`${id} ${next}`) ? { to: short(after) } : {}),
+      width:
+        designedStage(card, id)?.width ??
+        widthOf(full, points.length) + full.between.length * column + 46 + gaveOf(id).reduce((sum, name) => sum + 14 + flagWidth(name), 0),
+      fed: rails.get(id) ?? '',
+      gave: gaveOf(id),
+      goesOn: links.has(`${id} ${next}`),
+      comesFrom: links.has(`${previous} ${id}`),
+      ...(before ? { from: { number: numbers.get(`${before} ${id}`) ?? 0, says: short(before) } } : {}),
+      ...(after ? { to: { number: numbers.get(`${id} ${after}`) ?? 0, says: short(after) } } : {}),
     };
   });
   const rows: Cell[][] = [[]];
@@ -71,75 +107,164 @@ export function schematicPages(card: Card, sections: readonly FullSection[], fir
   }
   const perPage = Math.floor((pageHeight - top - 62) / rowHeight);
   const pages: Drawing[] = [];
+  const wiring = new Wiring();
   for (let at = 0; at < rows.length; at += perPage) {
     const title = rows.length > perPage ? `Schematic diagram, part ${pages.length + 1}` : 'Schematic diagram';
     pages.push(
-      page(card, title, 'schematic', firstPage + pages.length, (pen) => {
-        rows.slice(at, at + perPage).forEach((row, r) => {
-          // What is left of a row is shared out, so that its sections reach the edge.
-          const spare = Math.min(40, (pageWidth - 2 * margin - row.reduce((sum, c) => sum + c.width, 0)) / row.length);
-          let x = margin;
-          for (const cell of row) {
-            drawCell(pen.placed(x, top + r * rowHeight), card, cell, cell.width + spare, short);
-            x += cell.width + spare;
-          }
-        });
-      }),
+      page(
+        card,
+        title,
+        'schematic',
+        firstPage + pages.length,
+        (pen) => {
+          rows.slice(at, at + perPage).forEach((row, r) => {
+            // What is left of a row is shared out, so that its sections reach the edge.
+            const spare = Math.min(40, (pageWidth - 2 * margin - row.reduce((sum, c) => sum + c.width, 0)) / row.length);
+            let x = margin;
+            let line: string | undefined;
+            row.forEach((cell, k) => {
+              const sides = { left: k > 0 && cell.comesFrom, right: k < row.length - 1 && cell.goesOn };
+              const wired: Wired = { wiring, line: line ?? wiring.fresh(), rail: '' };
+              drawCell(pen.placed(x, top + r * rowHeight), card, cell, { width: cell.width + spare, short, sides }, wired);
+              line = sides.right ? wired.line : undefined;
+              x += cell.width + spare;
+            });
+          });
+        },
+        wiring,
+      ),
     );
   }
   return pages;
 }
 
-function drawCell(pen: Pen, card: Card, { full, points, from, to }: Cell, width: number, short: (id: string) => string): void {
+/** Where the pen is on what hangs together: the line it draws along, and the rail above. */
+interface Wired {
+  readonly wiring: Wiring;
+  line: string;
+  rail: string;
+}
+
+interface Room {
+  readonly width: number;
+  readonly short: (id: string) => string;
+  /** Whether the line goes on into the next room on either side. */
+  readonly sides: { readonly left: boolean; readonly right: boolean };
+}
+
+function drawCell(pen: Pen, card: Card, { full, points, from, to, fed, gave }: Cell, { width, short, sides }: Room, wired: Wired): void {
   const { section } = full;
+  const { wiring } = wired;
   pen.box(3, 6, width - 6, rowHeight - 12, { dash: true, width: 0.5, ink: pale });
   pen.text(8, 16, section.name.toUpperCase(), { size: 7, bold: true, ink: pale });
-  const feed = section.needs.find((n) => n.by === 'supply');
   const steered = section.needs.filter((n) => n.by !== 'supply').map((n) => `${n.by}: ${short(n.section)}`);
   steered.slice(0, 3).forEach((text, i) => pen.text(8, rowHeight - 10 - i * 8, text, { size: 6.5, ink: pale }));
+  wired.rail = `rail ${fed}`;
+  pen.flag(10 + flagWidth(fed), railY, fed, 'right');
   pen.line(
     [
-      [10, railY],
+      [10 + flagWidth(fed), railY],
       [width - 10, railY],
     ],
     { width: 1.2 },
   );
-  pen.text(12, railY - 4, feed ? `+ from ${short(feed.section)}` : 'chassis supply', { size: 6.5 });
-  if (from) pen.text(5, lineY - 14, `from ${from}`, { size: 6.5 });
+  if (full.designed) {
+    const { own, extras } = full.designed;
+    const byName = new Map(own.map((one) => [one.designator, one]));
+    const net = from && `number ${from.number}`;
+    const part = (designator: string): DrawnPart => byName.get(designator) ?? (own[0] as DrawnPart);
+    if (from) pen.flag(8 + flagWidth(String(from.number)), lineY, String(from.number), 'right');
+    designedStage(card, section.id)?.draw({
+      ...{ pen, wiring, rail: wired.rail, railY, groundY, part, extras, points, drawPoint },
+      from: net === undefined || !from ? undefined : { net, x: 8 + flagWidth(String(from.number)) },
+    });
+    return;
+  }
   let x = 14;
+  const start = sides.left ? 0 : from ? 8 + flagWidth(String(from.number)) : 8;
+  if (from && !sides.left) {
+    pen.flag(start, lineY, String(from.number), 'right');
+    pen.text(5, lineY + 28, `from ${from.says}`, { size: 6.5 });
+    wiring.join(wired.line, `number ${from.number}`);
+  }
+  x = Math.max(x, start + 2);
   pen.line([
-    [0, lineY],
+    [start, lineY],
     [x, lineY],
   ]);
   const put = (part: DrawnPart, role: Role): void => {
-    item(pen, part, role, x, lineY);
+    item(pen, part, role, x, lineY, wired);
     x += column;
   };
   full.before.forEach(({ part, role }) => put(part, role));
   for (const device of full.devices) {
-    if (boxed.includes(device.part.kind)) drawBox(pen, card, device, x);
-    else drawStage(pen, device, x);
+    if (boxed.includes(device.part.kind)) drawBox(pen, card, device, x, wired);
+    else drawStage(pen, device, x, wired);
     x += column * 2.1;
   }
-  full.after.forEach(({ part, role }) => put(part, role));
-  points.forEach((point) => {
-    drawPoint(pen, point, x + 14);
+  const probe = (point: TestPoint): void => {
+    drawPoint(pen, point, x + 14, lineY);
+    wiring.end(point.id, wired.line);
     pen.line([
       [x, lineY],
       [x + 44, lineY],
     ]);
     x += 44;
+  };
+  // Voltages are measured where the device gives them, before anything that blocks them; two that differ are not on one line.
+  const volts = points.filter(({ unit }) => unit === 'V');
+  const gives = [...gave];
+  const feed = (): void => {
+    const name = gives.shift();
+    if (name === undefined) return;
+    // What it gives goes to the rails that bear its name.
+    pen.dot(x + 4, lineY);
+    pen.line([
+      [x, lineY],
+      [x + 4, lineY],
+      [x + 4, lineY + 46],
+      [x + 8, lineY + 46],
+    ]);
+    pen.flag(x + 8, lineY + 46, name, 'left');
+    wiring.join(wired.line, `rail ${name}`);
+    pen.line([
+      [x, lineY],
+      [x + 14 + flagWidth(name), lineY],
+    ]);
+    x += 14 + flagWidth(name);
+  };
+  volts.forEach((point, i) => {
+    const part = full.between[i - 1];
+    if (part) put(part, 'series');
+    probe(point);
+    feed();
   });
-  pen.line([
-    [x, lineY],
-    [width, lineY],
-  ]);
-  if (to) pen.text(width - 5, lineY + 12, `to ${to}`, { size: 6.5, anchor: 'end' });
+  if (!volts.length) feed();
+  full.after.forEach(({ part, role }) => put(part, role));
+  points.filter((point) => !volts.includes(point)).forEach(probe);
+  const out = to && !sides.right ? width - 8 - flagWidth(String(to.number)) : width;
+  if (sides.right || (to && out > x))
+    pen.line([
+      [x, lineY],
+      [out, lineY],
+    ]);
+  if (to && !sides.right) {
+    pen.flag(out, lineY, String(to.number), 'left');
+    pen.text(width - 5, lineY + 14, `to ${to.says}`, { size: 6.5, anchor: 'end' });
+    wiring.join(wired.line, `number ${to.number}`);
+  }
 }
 
 /** One part with two ends, on the line, from the line to ground, or from the rail to the line. */
-function item(pen: Pen, part: DrawnPart, role: Role, x: number, y: number): void {
+function item(pen: Pen, part: DrawnPart, role: Role, x: number, y: number, wired: Wired): void {
+  const { wiring } = wired;
   if (role === 'series') {
+    wiring.end(part.designator, wired.line);
+    // A joint lies on its line, and parts nothing.
+    if (part.kind !== 'joint') {
+      wired.line = wiring.fresh();
+      wiring.end(part.designator, wired.line);
+    }
     pen.line([
       [x, y],
       [x + 4, y],
@@ -157,6 +282,9 @@ function item(pen: Pen, part: DrawnPart, role: Role, x: number, y: number): void
     [x, y],
     [x + column, y],
   ]);
+  wiring.end(part.designator, wired.line);
+  if (part.kind === 'potentiometer') wiring.end(part.designator, wiring.fresh());
+  wiring.end(part.designator, role === 'up' ? wired.rail : 'ground');
   const from = role === 'up' ? railY : y;
   const to = role === 'up' ? y : groundY;
   const at = x + 12;
@@ -177,14 +305,20 @@ function item(pen: Pen, part: DrawnPart, role: Role, x: number, y: number): void
   pen.text(at + 11, (from + to) / 2 + 7, cut(part.value, 9), { size: 6 });
 }
 
-function drawStage(pen: Pen, { part, load, emitter }: FullSection['devices'][number], x: number): void {
+function drawStage(pen: Pen, { part, load, emitter }: FullSection['devices'][number], x: number, wired: Wired): void {
   const at = x + 24;
   pen.line([
     [x, lineY],
     [at - 20, lineY],
   ]);
   drawActive(pen.placed(at, lineY), part.kind);
-  const [, out, low] = pinsOfActive(part.kind);
+  const [steer, out, low] = pinsOfActive(part.kind);
+  const { wiring } = wired;
+  const [collector, foot] = [wiring.fresh(), wiring.fresh()];
+  wiring.end(part.designator, wired.line, steer);
+  wiring.end(part.designator, collector, out);
+  wiring.end(part.designator, foot, low);
+  wired.line = collector;
   pen.text(at + 11, lineY - 17, out, { size: 5.5, ink: pale });
   pen.text(at + 11, lineY + 23, low, { size: 5.5, ink: pale });
   pen.name(at + 22, lineY + 2, part.designator);
@@ -192,6 +326,8 @@ function drawStage(pen: Pen, { part, load, emitter }: FullSection['devices'][num
   // Its load, between the rail and the output.
   const top = at + 8;
   if (load) {
+    wiring.end(load.designator, wired.rail);
+    wiring.end(load.designator, collector);
     pen.dot(top, railY);
     drawBetween(pen.placed(top, railY, 1), load.kind);
     pen.line([
@@ -202,17 +338,20 @@ function drawStage(pen: Pen, { part, load, emitter }: FullSection['devices'][num
     pen.text(top + 11, (railY + collectorY) / 2 + 5, cut(load.value, 12), { size: 6 });
   }
   // What holds its lower end: side by side to ground.
-  const foot = lineY + 26;
+  const down0 = lineY + 26;
   emitter.forEach((own, i) => {
+    wiring.end(own.designator, foot);
+    wiring.end(own.designator, 'ground');
     const down = at + 8 + i * 40;
+    if (i > 0) pen.dot(at + 8, down0);
     pen.line([
-      [at + 8, foot],
-      [down, foot],
+      [at + 8, down0],
+      [down, down0],
     ]);
-    drawBetween(pen.placed(down, foot, 1), own.kind);
-    ground(pen.placed(down, foot + span));
-    pen.name(down + 10, foot + 22, own.designator, { size: 7 });
-    pen.text(down + 10, foot + 30, cut(own.value, 6), { size: 6 });
+    drawBetween(pen.placed(down, down0, 1), own.kind);
+    ground(pen.placed(down, down0 + span));
+    pen.name(down + 10, down0 + 22, own.designator, { size: 7 });
+    pen.text(down + 10, down0 + 30, cut(own.value, 6), { size: 6 });
   });
   // The output goes on from the collector, and comes down to the line.
   const end = x + column * 2.1;
@@ -225,7 +364,13 @@ function drawStage(pen: Pen, { part, load, emitter }: FullSection['devices'][num
   ]);
 }
 
-function drawBox(pen: Pen, card: Card, { part, load }: FullSection['devices'][number], x: number): void {
+function drawBox(pen: Pen, card: Card, { part, load }: FullSection['devices'][number], x: number, wired: Wired): void {
+  const { wiring } = wired;
+  const fed = load ? wiring.fresh() : wired.rail;
+  wiring.end(part.designator, wired.line);
+  wired.line = wiring.fresh();
+  for (const net of [wired.line, 'ground', fed]) wiring.end(part.designator, net);
+  if (load) for (const net of [wired.rail, fed]) wiring.end(load.designator, net);
   const left = x + 16;
   const width = 66;
   const head = railY + span;
@@ -263,15 +408,15 @@ function drawBox(pen: Pen, card: Card, { part, load }: FullSection['devices'][nu
 }
 
 /** A test point with what should be there. */
-function drawPoint(pen: Pen, point: TestPoint, x: number): void {
-  pen.dot(x, lineY);
+function drawPoint(pen: Pen, point: TestPoint, x: number, y: number): void {
+  pen.dot(x, y);
   pen.line([
-    [x, lineY],
-    [x, lineY + 26],
+    [x, y],
+    [x, y + 26],
   ]);
-  pen.circle(x, lineY + 30, 4, { width: 1.2 });
-  pen.name(x + 7, lineY + 33, point.id, { size: 8 });
+  pen.circle(x, y + 30, 4, { width: 1.2 });
+  pen.name(x + 7, y + 33, point.id, { size: 8 });
   const nominal = point.expect.find((e) => e.nominal !== undefined)?.nominal;
-  if (point.unit === 'V' && nominal !== undefined) pen.text(x + 7, lineY + 42, `${Number(nominal.toPrecision(4))} V`, { size: 6.5 });
-  else if (nominal !== undefined) pen.text(x + 7, lineY + 42, `${Number(nominal.toPrecision(7))} ${point.unit}`, { size: 6 });
+  if (point.unit === 'V' && nominal !== undefined) pen.text(x + 7, y + 42, `${Number(nominal.toPrecision(4))} V`, { size: 6.5 });
+  else if (nominal !== undefined) pen.text(x + 7, y + 42, `${Number(nominal.toPrecision(7))} ${point.unit}`, { size: 6 });
 }

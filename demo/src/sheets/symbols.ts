@@ -206,7 +206,14 @@ const twoEnded: Partial<Record<Part['kind'], Drawn>> = {
     );
   },
   connector: (pen) => {
-    leads(pen, 6);
+    pen.line([
+      [0, 0],
+      [mid - 1, 0],
+    ]);
+    pen.line([
+      [mid + 6, 0],
+      [span, 0],
+    ]);
     pen.line([
       [mid - 6, -4],
       [mid - 1, 0],
@@ -267,7 +274,7 @@ export const ground = (pen: Pen): void => {
 };
 
 /** An active device about (0, 0): the input comes from the left at (-20, 0), the output goes up to (8, -26), the other end down to (8, 26). */
-export function drawActive(pen: Pen, kind: Part['kind']): void {
+export function drawActive(pen: Pen, kind: Part['kind'], pnp = false): void {
   const valve = kind === 'valve';
   pen.circle(3, 0, valve ? 19 : 15);
   if (valve) {
@@ -345,7 +352,13 @@ export function drawActive(pen: Pen, kind: Part['kind']): void {
     [8, 12],
     [8, 26],
   ]);
-  arrow(pen, -4, 4, 8, 12);
+  if (pnp) arrow(pen, 8, 12, 0, 6.7);
+  else arrow(pen, -4, 4, 8, 12);
+  if (pnp)
+    pen.line([
+      [-4, 4],
+      [0, 6.7],
+    ]);
 }
 
 export const pinsOfActive = (kind: Part['kind']): readonly [string, string, string] =>

@@ -23,8 +23,16 @@ function outlined(font: Font, shape: Extract<Shape, { kind: 'text' }>): string {
 
 let ready: Promise<void> | undefined;
 
-/** A drawing as a PNG such as a scanner makes: a little askew, on paper that is not quite white, without any text. */
-export async function writeScan(drawing: Drawing): Promise<Uint8Array> {
+/** How a drawing is scanned: pixels to a point, and by how many degrees it lies askew. */
+export interface ScanManner {
+  readonly scale: number;
+  readonly askew: number;
+}
+
+async function rendered(
+  drawing: Drawing,
+  { scale, askew }: ScanManner,
+): Promise<{ asPng: () => Uint8Array; pixels: Uint8Array; width: number; height: number }> {
   await (ready ??= initWasm(readFileSync(require.resolve('@resvg/resvg-wasm/index_bg.wasm'))));
   const made = create(readFileSync(require.resolve('@fontsource-variable/noto-sans/files/noto-sans-latin-wght-normal.woff2')));
   const font = 'fonts' in made ? made.fonts[0] : made;
@@ -33,6 +41,18 @@ export async function writeScan(drawing: Drawing): Promise<Uint8Array> {
   const text = drawing.shapes.flatMap((s) => (s.kind === 'text' ? [outlined(font, s)] : []));
   const body = lines.slice(lines.indexOf('<rect'), lines.lastIndexOf('</svg>'));
   const { width: w, height: h } = drawing;
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><rect width="100%" height="100%" fill="#efece4"/><g transform="rotate(0.35 ${w / 2} ${h / 2})">${body.replace('fill="#ffffff"', 'fill="#f6f4ee"')}${text.join('')}</g></svg>`;
-  return new Resvg(svg, { fitTo: { mode: 'zoom', value: 2 } }).render().asPng();
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><rect width="100%" height="100%" fill="#efece4"/><g transform="rotate(${askew} ${w / 2} ${h / 2})">${body.replace('fill="#ffffff"', 'fill="#f6f4ee"')}${text.join('')}</g></svg>`;
+  return new Resvg(svg, { fitTo: { mode: 'zoom', value: scale } }).render();
+}
+
+/** A drawing as a PNG such as a scanner makes: a little askew, on paper that is not quite white, without any text. */
+export const writeScan = async (drawing: Drawing): Promise<Uint8Array> => (await rendered(drawing, { scale: 2, askew: 0.35 })).asPng();
+
+/** The same as its grey pixels, a byte each. */
+export async function scannedPixels(drawing: Drawing, manner: ScanManner): Promise<{ width: number; height: number; grey: Uint8Array }> {
+  const { pixels, width, height } = await rendered(drawing, manner);
+  const grey = new Uint8Array(width * height);
+  for (let i = 0; i < grey.length; i++)
+    grey[i] = Math.round(0.3 * (pixels[4 * i] ?? 0) + 0.59 * (pixels[4 * i + 1] ?? 0) + 0.11 * (pixels[4 * i + 2] ?? 0));
+  return { width, height, grey };
 }

@@ -26,6 +26,12 @@ export const twiddledFound = { misaligned: 0.85, otherwise: 0.04 } as const;
  * hardly ever proves bad.
  */
 export const proof = { named: 0.88, badIfSound: 0.002 } as const;
+/**
+ * A stage whose circuit was reckoned from the voltages in it. Of what can be wrong in a section so much shows in such a region; nothing
+ * was wrong in it, before it was reckoned, in so many cases; and it is believed within these bounds, for the readings speak for themselves
+ * as well.
+ */
+export const reckoned = { covers: 0.6, elsewhere: 0.16, most: 12, least: 0.15, part: 25 } as const;
 /** After a part was fitted in a section, how much likelier than before that section still is to be at fault. */
 export const afterFit = 0.12;
 

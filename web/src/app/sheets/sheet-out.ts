@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { verdictNames } from '@amber-relay/core/words';
 import { placesCsv, placesJson, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
+import { netlistCsv, type CardNet, type CardNets } from '@amber-relay/core/nets';
 import { SheetRepository } from '../storage/sheet-repository';
 import { SheetPages } from './pages/sheet-pages';
 import { safeSvg } from '../ui/clean-svg';
@@ -94,6 +95,13 @@ export class SheetOut {
     const svg = wrap((await this.drawing(sheet, file)) + over);
     if (what === 'svg') return saveFile(name, new TextEncoder().encode(svg), 'image/svg+xml');
     saveFile(name, await this.asPng(svg, width, height), 'image/png');
+  }
+
+  /** The parts on a line, or all that are drawn, with what they hang on. */
+  saveNetlist(card: string, nets: CardNets, net: CardNet | undefined): void {
+    const only = net && new Set(net.pins.map(({ name }) => name));
+    const name = net ? `${card}-${net.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}` : card;
+    saveFile(`${name}-netlist.csv`, new TextEncoder().encode(netlistCsv(nets, only)), 'text/csv');
   }
 
   savePlaces(what: 'csv' | 'json', card: string, sheets: readonly Sheet[], places: readonly SheetPlaces[]): void {

@@ -6,7 +6,7 @@ import { SheetRepository } from '../storage/sheet-repository';
 import { ThemeChoice } from '../ui/theme';
 import { CardSheets } from './card-sheets';
 import { DeskState, type Side } from './desk-state';
-import { SheetView, type Pressed, type SheetMark, type SheetRegion, type SheetStretch } from './sheet-view';
+import { SheetView, type Pressed, type SheetDoubt, type SheetMark, type SheetNet, type SheetRegion, type SheetStretch } from './sheet-view';
 
 /** So long after the view has come, its list of sheets is filled. */
 const patience = 200;
@@ -46,10 +46,13 @@ const patience = 200;
           [marks]="marksOf()(s)"
           [regions]="regionsOf()(s)"
           [stretches]="stretchesOf()(s)"
+          [net]="netOf()(s)"
+          [doubts]="doubtsOf()(s)"
           [focus]="desk.pane(side()).focus"
           [dark]="dark()"
           (pressed)="pressed.emit($event)"
           (markPressed)="markPressed.emit($event)"
+          (doubtPressed)="doubtPressed.emit({ sheet: s, doubt: $event })"
         />
       }
     }
@@ -82,6 +85,9 @@ export class SheetPane {
   readonly marksOf = input.required<(sheet: Sheet) => readonly SheetMark[]>();
   readonly regionsOf = input.required<(sheet: Sheet) => readonly SheetRegion[]>();
   readonly stretchesOf = input.required<(sheet: Sheet) => readonly SheetStretch[]>();
+  readonly netOf = input.required<(sheet: Sheet) => SheetNet | null>();
+  readonly doubtsOf = input.required<(sheet: Sheet) => readonly SheetDoubt[]>();
+  readonly doubtPressed = output<{ sheet: Sheet; doubt: SheetDoubt }>();
   readonly pressed = output<Pressed>();
   readonly markPressed = output<SheetMark>();
   protected readonly sheets = inject(CardSheets);

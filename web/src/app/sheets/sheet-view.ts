@@ -57,16 +57,36 @@ export interface SheetStretch {
   readonly broken: boolean;
 }
 
+/** What is lit of a net on a sheet: its lines, and those of them between two places that differ. */
+export interface SheetNet {
+  readonly lines: readonly (readonly [number, number, number, number])[];
+  readonly broken: readonly (readonly [number, number, number, number])[];
+  /** Names of its parts where they lie on a board. */
+  readonly boxes: readonly Pick<Place, 'x' | 'y' | 'w' | 'h'>[];
+}
+
+/** A meeting of two lines of which the drawing does not say whether they are one. */
+export interface SheetDoubt {
+  readonly at: Point;
+  readonly joined: boolean;
+}
+
+const pathOf = (lines: SheetNet['lines']): string => lines.map(([x0, y0, x1, y1]) => `M${x0} ${y0}L${x1} ${y1}`).join('');
+
 /** What was pressed: a place where there was one near, and in any case where. */
 export interface Pressed {
   readonly sheet: Sheet;
   readonly at: Point;
   readonly place: Place | undefined;
+  /** Whether the press was on the name itself, and not only near it. */
+  readonly on: boolean;
 }
 
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
+/** So near to its box a press is on a name: there a line that is nearer counts less. */
+const onName = 3;
 
 /** About how wide the flag of a mark is: its verdict, and its figure where one is close enough to read it. */
 function flagWidth({ verdict, figure, kind }: SheetMark, close: boolean): number {
@@ -100,12 +120,15 @@ export class SheetView {
   readonly marks = input<readonly SheetMark[]>([]);
   readonly regions = input<readonly SheetRegion[]>([]);
   readonly stretches = input<readonly SheetStretch[]>([]);
+  readonly net = input<SheetNet | null>(null);
+  readonly doubts = input<readonly SheetDoubt[]>([]);
   /** The place to bring to the middle; a new object brings it there again. */
   readonly focus = input<Focus | null>(null);
   /** Light on dark. */
   readonly dark = input(false);
   readonly pressed = output<Pressed>();
   readonly markPressed = output<SheetMark>();
+  readonly doubtPressed = output<SheetDoubt>();
 
   private readonly pages = inject(SheetPages);
   private readonly stage = viewChild.required<ElementRef<HTMLElement>>('stage');
@@ -137,6 +160,15 @@ export class SheetView {
     });
     const sides = flagSides(inView, { width, height });
     return inView.map((at, i) => ({ ...at, side: sides[i] ?? 'right' }));
+  });
+  protected readonly lit = computed(() => pathOf(this.net()?.lines ?? []));
+  protected readonly broken = computed(() => pathOf(this.net()?.broken ?? []));
+  protected readonly asked = computed(() => {
+    const [view, frame] = [this.view(), this.frame()];
+    return this.doubts().map((doubt) => {
+      const [left, top] = frame.toView(doubt.at, view);
+      return { doubt, left, top };
+    });
   });
   /** The ring around what was jumped to. */
   protected readonly ring = computed(() => {
@@ -202,7 +234,15 @@ export class SheetView {
   protected press(event: MouseEvent): void {
     const box = this.stage().nativeElement.getBoundingClientRect();
     const at = this.frame().toSheet([event.clientX - box.left, event.clientY - box.top], this.view());
-    this.pressed.emit({ sheet: this.sheet(), at, place: placeNear(this.places(), at[0], at[1], reach / this.view().k) });
+    const place = placeNear(this.places(), at[0], at[1], reach / this.view().k);
+    const slack = onName / this.view().k;
+    const on =
+      place !== undefined &&
+      at[0] > place.x - slack &&
+      at[0] < place.x + place.w + slack &&
+      at[1] > place.y - slack &&
+      at[1] < place.y + place.h + slack;
+    this.pressed.emit({ sheet: this.sheet(), at, place, on });
   }
 
   protected key(event: KeyboardEvent): void {

@@ -15,20 +15,24 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { pointOf, partOf, type Condition } from '@amber-relay/core/card';
-import type { TapeEntry } from '@amber-relay/core/tape';
+import type { TapeBody, TapeEntry } from '@amber-relay/core/tape';
 import { attempt } from '@amber-relay/core/errors';
 import {
   areaAt,
   baseName,
   breakOf,
+  laidOn,
   latestReadings,
   nextName,
   readPlacesJson,
   sectionAreas,
+  sectionOfStop,
   sheetKindNames,
   sheetKinds,
   stopStates,
   type Chain,
+  type Place,
+  type Settled,
   type Sheet,
 } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
@@ -46,7 +50,12 @@ import { SheetOut } from './sheet-out';
 import { SheetPane } from './sheet-pane';
 import { SisterChoice } from './sister-choice';
 import { SisterPane } from './sister-pane';
-import type { Pressed, SheetMark, SheetRegion, SheetStretch } from './sheet-view';
+import { SheetLines } from './sheet-lines';
+import { NetPanel, type CorrectedPin } from './net-panel';
+import { netFacts, type NetPlace } from './net-facts';
+import { VoltsPanel, type Counted } from './volts/volts-panel';
+import { chainOfNet, easiestPlace, brokenOn, type CardNet } from '@amber-relay/core/nets';
+import type { Pressed, SheetDoubt, SheetMark, SheetNet, SheetRegion, SheetStretch } from './sheet-view';
 
 /** What a job brings to the desk: where it stands, and what to do with a measurement. */
 export interface DeskJob {
@@ -58,6 +67,8 @@ export interface DeskJob {
   readonly suspicion: ReadonlyMap<string, { readonly word: string; readonly percent: string }>;
   readonly measure: (line: string) => void;
   readonly openSection: (id: string) => void;
+  /** Puts what explains the volts on the tape. */
+  readonly count: (body: TapeBody) => void;
 }
 
 type Doing = 'looking' | 'following' | 'pinning';
@@ -66,8 +77,8 @@ type Doing = 'looking' | 'following' | 'pinning';
 @Component({
   selector: 'app-sheets-desk',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip],
-  providers: [DeskState],
+  imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip, NetPanel, VoltsPanel],
+  providers: [DeskState, SheetLines],
   templateUrl: './sheets-desk.html',
   styleUrls: ['./sheets-desk.scss', './tool.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
@@ -91,6 +102,14 @@ export class SheetsDesk {
   private readonly snack = inject(MatSnackBar);
   private readonly pinStrip = viewChild(PinStrip);
 
+  protected readonly lines = inject(SheetLines);
+  /** A place on the line in hand; the net itself is looked up, so that it stays in hand when something is settled. */
+  private readonly netAt = signal<{ readonly sheetId: string; readonly at: readonly [number, number] } | null>(null);
+  protected readonly explaining = signal(false);
+  /** Whether the next press says where the line in hand goes on. */
+  protected readonly linking = signal(false);
+  /** What is said of a press on a sheet that has no line there. */
+  protected readonly lineSays = signal('');
   protected readonly doing = signal<Doing>('looking');
   protected readonly both = signal(true);
   protected readonly sister = inject(SisterChoice);
@@ -143,6 +162,39 @@ export class SheetsDesk {
     };
   });
 
+  protected readonly net = computed(() => {
+    const at = this.netAt();
+    return at ? this.lines.nets().at(at.sheetId, at.at) : undefined;
+  });
+  protected readonly netFacts = computed(() => {
+    const [net, card] = [this.net(), this.card()];
+    const rest = { condition: this.condition(), readings: this.readings(), index: this.sheets.index() };
+    return net && card ? netFacts(this.lines.nets(), net, { card, ...rest }) : null;
+  });
+  protected readonly netOf = computed(() => {
+    const [facts, nets] = [this.netFacts(), this.lines.nets()];
+    return (sheet: Sheet): SheetNet | null => {
+      if (!facts) return null;
+      const { net, broken } = facts;
+      const lines = nets.linesOn(net, sheet.id);
+      const laid = laidOn.includes(sheet.kind);
+      const names = new Set(laid ? net.pins.map(({ name }) => name) : []);
+      const boxes = laid && !net.ground ? this.sheets.placesOn(sheet.id).filter(({ name }) => names.has(name)) : [];
+      return { lines, boxes, broken: broken ? brokenOn(nets, net, broken, sheet.id) : [] };
+    };
+  });
+  protected readonly doubtsOf = computed(() => {
+    const net = this.net();
+    return (sheet: Sheet): readonly SheetDoubt[] => (net?.doubts ?? []).filter(({ sheetId }) => sheetId === sheet.id);
+  });
+  /** Where the point that is to be probed next is easiest to reach. */
+  protected readonly easiest = computed(() => {
+    const [next, card, nets] = [this.job()?.next, this.card(), this.lines.nets()];
+    const net = next ? nets.of(next) : undefined;
+    const best = net && card && !net.ground ? easiestPlace(net, card, this.sheets.index()) : undefined;
+    return next && best && best.name !== next ? { next, ...best } : null;
+  });
+
   protected readonly stretchesOf = computed(() => {
     const [states, following] = [stopStates(this.chain(), this.readings()), this.doing() === 'following'];
     const broken = breakOf(states)?.first;
@@ -185,13 +237,158 @@ export class SheetsDesk {
   }
 
   /** A press on a sheet looks at what is there, adds it to the line that is followed, or pins the next name. */
-  protected press({ sheet, at, place }: Pressed): void {
+  protected press({ sheet, at, place, on }: Pressed): void {
     if (this.doing() === 'pinning') return void this.pin(sheet, at);
-    if (!place) return this.pressArea(sheet, at);
+    if (this.linking()) return void this.linkTo(sheet, at);
+    if (place && on) return this.pressPlace(place);
+    void this.pressLine(sheet, at).then((found) => {
+      if (found) return;
+      if (place) this.pressPlace(place);
+      else this.pressArea(sheet, at);
+    });
+  }
+
+  private pressPlace(place: Place): void {
+    this.netAt.set(null);
     if (this.doing() === 'following') return this.addStop(place.name);
     this.desk.name.set(place.name);
     this.desk.section.set(null);
     this.went.emit(place.name);
+  }
+
+  /** Takes the line at a place in hand; false where none is. */
+  private async pressLine(sheet: Sheet, at: readonly [number, number]): Promise<boolean> {
+    this.lineSays.set('');
+    if (sheet.kind === 'parts-list' || sheet.kind === 'alignment' || laidOn.includes(sheet.kind)) return false;
+    await this.lines.read(sheet);
+    const net = this.lines.nets().at(sheet.id, at);
+    if (!net) {
+      this.netAt.set(null);
+      const said = this.lines.saidOf(sheet.id);
+      if (said && !this.areas()) this.lineSays.set(said);
+      return false;
+    }
+    if (this.doing() === 'following') this.followNet(net);
+    else {
+      this.desk.name.set(null);
+      this.desk.section.set(null);
+      this.netAt.set({ sheetId: sheet.id, at });
+    }
+    void this.lines.readAll();
+    return true;
+  }
+
+  /** The stops of a line that was pressed, in order, behind those that are there. */
+  private followNet(net: CardNet): void {
+    const card = this.card();
+    if (!card) return;
+    const made = chainOfNet(this.lines.nets(), net, card);
+    this.chain.update((chain) => {
+      const fresh = chain.stops.length ? chain : { ...made, stops: [] };
+      const known = new Set(fresh.stops.map(({ name }) => name));
+      return { ...fresh, stops: [...fresh.stops, ...made.stops.filter(({ name }) => !known.has(name))] };
+    });
+  }
+
+  protected followIt(): void {
+    const net = this.net();
+    if (!net) return;
+    this.chain.set(newChain);
+    this.followNet(net);
+    this.doing.set('following');
+  }
+
+  protected closeNet(): void {
+    this.netAt.set(null);
+    this.linking.set(false);
+    this.explaining.set(false);
+  }
+
+  /** Settles a doubt the other way; pressed again it is back. */
+  protected async settleDoubt({ sheet, doubt }: { sheet: Sheet; doubt: SheetDoubt }): Promise<void> {
+    const [x, y] = doubt.at;
+    await this.settle(sheet, doubt.joined ? 'They are two lines here now.' : 'They are one line here now.', (settled) => ({
+      ...settled,
+      joins: [...settled.joins.filter((one) => Math.hypot(one.x - x, one.y - y) > 0.01), { x, y, joined: !doubt.joined }],
+    }));
+  }
+
+  protected async correctPin({ place, name, pin }: CorrectedPin): Promise<void> {
+    const sheet = this.sheets.sheets().find(({ id }) => id === place.sheetId);
+    const [x, y] = place.at;
+    if (sheet)
+      await this.settle(sheet, `${name} ${pin} ends here now.`, (settled) => ({
+        ...settled,
+        pins: [...settled.pins.filter((one) => Math.hypot(one.x - x, one.y - y) > 0.01), { x, y, name, pin }],
+      }));
+  }
+
+  /** The line in hand does not go on under the name that it bears. */
+  protected async standAlone(): Promise<void> {
+    const at = this.netAt();
+    const sheet = this.sheets.sheets().find(({ id }) => id === at?.sheetId);
+    if (!at || !sheet) return;
+    const [x, y] = at.at;
+    await this.settle(sheet, 'It goes by no name now.', (settled) => ({ ...settled, alone: [...settled.alone, { x, y }] }));
+  }
+
+  private async linkTo(sheet: Sheet, [toX, toY]: readonly [number, number]): Promise<void> {
+    const from = this.netAt();
+    const own = this.sheets.sheets().find(({ id }) => id === from?.sheetId);
+    this.linking.set(false);
+    if (!from || !own) return;
+    await this.lines.read(sheet);
+    if (!this.lines.nets().at(sheet.id, [toX, toY])) return this.lineSays.set('There is no line; nothing was changed.');
+    const [x, y] = from.at;
+    await this.settle(own, 'The two are one line now.', (settled) => ({
+      ...settled,
+      goesOn: [...settled.goesOn, { x, y, sheet: sheet.id, toX, toY }],
+    }));
+  }
+
+  private async settle(sheet: Sheet, says: string, change: (settled: Settled) => Settled): Promise<void> {
+    const before = await this.repository.settle(sheet, change);
+    this.snack
+      .open(says, 'Undo', { duration: 8000 })
+      .onAction()
+      .subscribe(() => void this.repository.settle(sheet, () => before));
+  }
+
+  protected goToPlace(place: NetPlace): void {
+    if (this.job()) return this.measure(place.name, place.pin || undefined);
+    const sheet = this.sheets.sheets().find(({ id }) => id === place.sheetId);
+    const [x, y] = place.at;
+    if (sheet) this.desk.goTo(sheet, { name: place.name, x: x - 8, y: y - 8, w: 16, h: 16 });
+  }
+
+  /** What explains the volts, with the sections in which its parts lie: by the card, or by where they stand on the sheet. */
+  protected count({ about, explanation, text, readings }: Counted): void {
+    const [job, card] = [this.job(), this.card()];
+    if (!job || !card) return;
+    const sectionOf = (name: string): string | undefined => {
+      const known = sectionOfStop(card, { name });
+      const spot = known ? undefined : this.sheets.index().spotOn(name, ['schematic']);
+      if (!spot) return known;
+      const { x, y, w, h } = spot.place;
+      return areaAt(sectionAreas(card, this.sheets.placesOn(spot.sheet.id)), x + w / 2, y + h / 2)?.section;
+    };
+    job.count({
+      kind: 'explained',
+      about,
+      text,
+      readings: [...readings],
+      healthy: explanation.healthy,
+      other: explanation.other,
+      parts: explanation.parts.slice(0, 8).map(({ part, chance, best }) => {
+        const section = sectionOf(part);
+        return { designator: part, chance, says: best.says, ...(section ? { section } : {}) };
+      }),
+    });
+  }
+
+  protected saveNetlist(): void {
+    const [card, net] = [this.card(), this.net()];
+    if (card) this.out.saveNetlist(card.id, this.lines.nets(), net);
   }
 
   /** A press within the area of a section takes that section in hand, where areas are shown. */

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { noSheets, type SheetsWithFiles } from '@amber-relay/core/archive';
-import type { Sheet, SheetFile, SheetPlaces } from '@amber-relay/core/sheets';
+import { nothingSettled, type Settled, type Sheet, type SheetFile, type SheetPlaces } from '@amber-relay/core/sheets';
 import type { Table } from 'dexie';
 import type { Observable } from 'rxjs';
 import { BenchDatabase } from './bench-database';
@@ -116,7 +116,7 @@ export class SheetRepository {
         const untouched = now.title === was.title && now.kind === was.kind;
         await this.db.sheets.update(id, { ...(untouched ? { title, kind } : {}), width, height, words, read: how });
         const old = await this.db.places.get(id);
-        await this.db.places.put({ id, cardId, found, pinned: old?.pinned ?? [] });
+        await this.db.places.put({ ...old, id, cardId, found, pinned: old?.pinned ?? [] });
       }
     });
   }
@@ -130,7 +130,17 @@ export class SheetRepository {
   async changePins(sheet: Pick<Sheet, 'id' | 'cardId'>, change: (pinned: SheetPlaces['pinned']) => SheetPlaces['pinned']): Promise<void> {
     await this.db.write([this.db.places], async () => {
       const old = await this.db.places.get(sheet.id);
-      await this.db.places.put({ id: sheet.id, cardId: sheet.cardId, found: old?.found ?? [], pinned: change(old?.pinned ?? []) });
+      await this.db.places.put({ ...old, id: sheet.id, cardId: sheet.cardId, found: old?.found ?? [], pinned: change(old?.pinned ?? []) });
+    });
+  }
+
+  /** Changes what was settled of the lines of one sheet, in one transaction; gives what was before. */
+  async settle(sheet: Pick<Sheet, 'id' | 'cardId'>, change: (settled: Settled) => Settled): Promise<Settled> {
+    return this.db.write([this.db.places], async () => {
+      const old = await this.db.places.get(sheet.id);
+      const before = old?.settled ?? nothingSettled;
+      await this.db.places.put({ found: [], pinned: [], ...old, id: sheet.id, cardId: sheet.cardId, settled: change(before) });
+      return before;
     });
   }
 

@@ -9,6 +9,7 @@ import close from '@material-symbols/svg-400/sharp/close.svg';
 import contrast from '@material-symbols/svg-400/sharp/contrast.svg';
 import copy from '@material-symbols/svg-400/sharp/content_copy.svg';
 import day from '@material-symbols/svg-400/sharp/sunny.svg';
+import edit from '@material-symbols/svg-400/sharp/edit.svg';
 import download from '@material-symbols/svg-400/sharp/download.svg';
 import pin from '@material-symbols/svg-400/sharp/keep.svg';
 import instruments from '@material-symbols/svg-400/sharp/cable.svg';
@@ -35,6 +36,7 @@ import remove from '@material-symbols/svg-400/sharp/delete.svg';
 import views from '@material-symbols/svg-400/sharp/splitscreen_right.svg';
 
 const icons = {
+  edit,
   back,
   forward,
   turn,

@@ -9,6 +9,7 @@ import { JobHistory } from '../../storage/job-history';
 import { BeginCard } from '../begin-card';
 import { JobOnBench } from '../job-on-bench';
 import { LineOffer } from '../line-offer';
+import { TapeWriter } from '../tape-writer';
 import { Suspicion } from '../trace/suspicion';
 
 /** Sheets of the set on the bench, with this job's readings on them. */
@@ -56,6 +57,7 @@ export class SheetsStage {
   readonly section = input<string>();
   protected readonly job = inject(JobOnBench);
   private readonly line = inject(LineOffer);
+  private readonly writer = inject(TapeWriter);
   private readonly suspicion = inject(Suspicion);
   private readonly router = inject(Router);
   private readonly jobs = inject(JobHistory);
@@ -77,6 +79,7 @@ export class SheetsStage {
       next,
       suspicion: new Map((traced?.sections ?? []).map((s) => [s.section, { word: s.word, percent: hundredSign(s.chance) }])),
       measure: (line) => this.line.offer(line),
+      count: (body) => void this.writer.keep(body),
       openSection: (id) => void this.router.navigate(['/job', this.job.jobId(), 'trace'], { queryParams: { section: id } }),
     };
   });

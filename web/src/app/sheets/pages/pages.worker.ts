@@ -1,5 +1,6 @@
 import { readPage, type Found, type Has } from '@amber-relay/core/manual';
-import { indexPage, type Place, type SheetFileType, type SheetKind } from '@amber-relay/core/sheets';
+import { pageWires, svgInk, textUnit, type PageWires } from '@amber-relay/core/nets';
+import { indexPage, type Place, type SheetFileType, type SheetKind, type SheetWord } from '@amber-relay/core/sheets';
 import { expose, transfer } from 'comlink';
 import { titleOf } from './page-title';
 import { PdfPages, type PdfPlan } from './pdf-pages';
@@ -102,6 +103,20 @@ const api = {
   async find(id: string, page: number, has: Has, about: { title: string; kind: SheetKind }): Promise<Found[]> {
     const { words } = await pdf(id).words(page);
     return readPage(words, has, about);
+  },
+
+  /** The lines of a page, how they meet, and what they end at. */
+  async wires(id: string, page: number, places: readonly Place[]): Promise<PageWires> {
+    const pages = pdf(id);
+    const { words } = await pages.words(page);
+    const ink = await pages.ink(page);
+    return pageWires({ ink, words, places, unit: textUnit(places, words, 'pdf', ink.width) });
+  },
+
+  /** The same of an SVG, of which only the browser can say where its text stands. */
+  svgWires(svg: string, words: readonly SheetWord[], places: readonly Place[]): PageWires {
+    const ink = svgInk(svg);
+    return pageWires({ ink, words, places, unit: textUnit(places, words, 'svg', ink.width) });
   },
 
   async close(id: string): Promise<void> {

@@ -1,5 +1,6 @@
+import { pdfInk, type PageInk, type PageOperators } from '@amber-relay/core/nets';
 import type { SheetWord } from '@amber-relay/core/sheets';
-import { getDocument, Util, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist';
+import { getDocument, OPS, Util, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist';
 import type { TextItem } from 'pdfjs-dist/types/src/display/api';
 import * as reader from 'pdfjs-dist/build/pdf.worker.mjs';
 import { BlobTransport } from './blob-transport';
@@ -162,6 +163,16 @@ export class PdfPages {
     );
     held.cleanup();
     return { words, width: viewport.width, height: viewport.height };
+  }
+
+  /** What is drawn on a page beside its text, in sheet units. */
+  async ink(page: number): Promise<PageInk> {
+    const held = await (await this.document()).getPage(page);
+    const { transform, width, height } = held.getViewport({ scale: 1 });
+    const operators = (await held.getOperatorList()) as PageOperators;
+    const ink = pdfInk(operators, OPS, transform as unknown as PdfPlan['toSheet'], width, height);
+    held.cleanup();
+    return ink;
   }
 
   async close(): Promise<void> {

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { readPage, type Found, type Has } from '@amber-relay/core/manual';
-import type { Sheet, SheetFile } from '@amber-relay/core/sheets';
+import type { PageWires } from '@amber-relay/core/nets';
+import type { Place, Sheet, SheetFile, SheetWord } from '@amber-relay/core/sheets';
 import { wrap, type Remote } from 'comlink';
 import { SheetRepository } from '../../storage/sheet-repository';
 import type { PageRead, PagesApi, Piece } from './pages.worker';
@@ -68,6 +69,14 @@ class PageReader {
 
   find(id: string, { page, title, kind }: Sheet, has: Has): Promise<Found[]> {
     return this.inTurn(() => this.remote().find(id, page, has, { title, kind }), id);
+  }
+
+  wires(id: string, page: number, places: readonly Place[]): Promise<PageWires> {
+    return this.inTurn(() => this.remote().wires(id, page, places), id);
+  }
+
+  svgWires(svg: string, words: readonly SheetWord[], places: readonly Place[]): Promise<PageWires> {
+    return this.inTurn(() => this.remote().svgWires(svg, words, places));
   }
 
   plan(id: string, page: number): Promise<PdfPlan> {
@@ -167,6 +176,19 @@ export class SheetPages {
     return asked(async () => {
       await this.reader.open(file, () => this.blob(file.id));
       return this.reader.find(file.id, sheet, has);
+    });
+  }
+
+  /** The lines of a page, how they meet, and what they end at; undefined for a picture, which is followed from a press. */
+  async wires(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, places: readonly Place[]): Promise<PageWires | undefined> {
+    if (file.type === 'svg') {
+      const text = await this.text(file);
+      return this.reader.svgWires(text, await svgWords(text), places);
+    }
+    if (file.type !== 'pdf') return undefined;
+    return asked(async () => {
+      await this.reader.open(file, () => this.blob(file.id));
+      return this.reader.wires(file.id, sheet.page, places);
     });
   }
 

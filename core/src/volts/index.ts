@@ -1,0 +1,7 @@
+export * from './change';
+export * from './circuit';
+export * from './explain';
+export * from './faults';
+export * from './meter';
+export * from './next-reading';
+export * from './solve';
