@@ -64,9 +64,11 @@ export function mergedLines(lines: readonly Line[], near: { readonly along: numb
   return out;
 }
 
-/** Boxes that were drawn as four lines: those lines go no further than their corners, so that nothing can hang on them. */
-export function drawnBoxes(lines: readonly Line[], unit: number): { readonly boxes: readonly Body[]; readonly used: ReadonlySet<Line> } {
-  const near = 0.16 * unit;
+/**
+ * Boxes that were drawn as four lines: those lines go no further than their corners, so that nothing can hang on them.
+ * @param near How far their ends may miss one another.
+ */
+export function drawnBoxes(lines: readonly Line[], near: number): { readonly boxes: readonly Body[]; readonly used: ReadonlySet<Line> } {
   const index = indexOf(lines.map(boundsOfLine));
   const at = ([x, y]: Point, axis: Line['axis']): Line[] =>
     index

@@ -101,10 +101,12 @@ interface Page {
   readonly dots: readonly Spot[];
   readonly loose: readonly Loose[];
   readonly unit: number;
+  /** How far ends may miss one another beside what a drawing allows. */
+  readonly slack: number;
 }
 
 /** What is joined where: by dots, corners and tees, over hops and gaps; and what crosses without being joined. */
-export function joinsOf({ lines, touches, dots, loose, unit }: Page): { readonly joins: Join[]; readonly hops: ReadonlySet<Loose> } {
+export function joinsOf({ lines, touches, dots, loose, unit, slack }: Page): { readonly joins: Join[]; readonly hops: ReadonlySet<Loose> } {
   const joins: Join[] = [];
   const lineIndex = indexOf(lines.map(boundsOfLine));
   const dotIndex = indexOf(dots.map(({ x, y, r }) => [x - r, y - r, x + r, y + r] as const));
@@ -118,7 +120,7 @@ export function joinsOf({ lines, touches, dots, loose, unit }: Page): { readonly
     on.slice(1).forEach((b, k) => joins.push({ at: [dot.x, dot.y], a: on[k] ?? b, b, joined: true, sure: true, kind: 'dot' }));
   }
   const dotted = ([x, y]: Point): boolean => dotIndex.search(x - 0.2 * unit, y - 0.2 * unit, x + 0.2 * unit, y + 0.2 * unit).length > 0;
-  const hops = hopsOf(lines, loose, lineIndex, unit, joins);
+  const hops = hopsOf(lines, loose, lineIndex, { unit, slack }, joins);
   const bare = touches.filter(({ at }) => !dotted(at));
   const tees = (list: readonly Touch[]): number =>
     list.filter(({ roleI, roleJ }) => (roleI === 'through') !== (roleJ === 'through')).length;
@@ -161,12 +163,12 @@ function hopsOf(
   lines: readonly Line[],
   loose: readonly Loose[],
   index: ReturnType<typeof indexOf>,
-  unit: number,
+  { unit, slack }: { readonly unit: number; readonly slack: number },
   joins: Join[],
 ): ReadonlySet<Loose> {
   const hops = new Set<Loose>();
   const endAt = (p: Point, axis: Line['axis']): number | undefined => {
-    const reach = near.hopEnd * unit;
+    const reach = near.hopEnd * unit + slack;
     return index.search(p[0] - reach, p[1] - reach, p[0] + reach, p[1] + reach).find((i) => {
       const line = lines[i] as Line;
       return line.axis === axis && [line.a, line.b].some((e) => Math.hypot(e[0] - p[0], e[1] - p[1]) <= reach);

@@ -39,6 +39,8 @@ export interface PageToRead {
   readonly ink: PageInk;
   /** What is drawn, where it was sorted already, as that of a scan. */
   readonly sorted?: SortedInk;
+  /** How far ends may miss one another beside what a drawing allows, in sheet units: the thickness of a scanned line. */
+  readonly slack?: number;
   readonly words: readonly SheetWord[];
   readonly places: readonly Place[];
   /** Height of the text, in sheet units. */
@@ -114,7 +116,7 @@ export function pageWires(page: PageToRead): PageWires {
   if (ink.tooMany) return noWires(unit, saidOf(page, 0));
   const sorted = page.sorted ?? sortStrokes(ink, unit);
   const merged = mergedLines(sorted.lines, { along: 0.1 * unit, beside: 0.1 * unit });
-  const drawn = drawnBoxes(merged, unit);
+  const drawn = drawnBoxes(merged, 0.16 * unit + (page.slack ?? 0));
   const outlines = [...sorted.bodies, ...drawn.boxes];
   const edge = frames(outlines, places, unit);
   const bodies = outlines.filter((body) => !edge.has(body));
@@ -135,7 +137,14 @@ export function pageWires(page: PageToRead): PageWires {
     spotIndex.search(...near(end, 0.15 * unit)).length > 0;
   const bars = barsAmong(cut.outside, held, unit);
   const lines = cut.outside.filter((line, i) => !bars.has(i) && lengthOf(line) > 0.05 * unit);
-  const { joins, hops } = joinsOf({ lines, touches: touchesOf(lines, unit), dots: sorted.dots, loose: sorted.loose, unit });
+  const { joins, hops } = joinsOf({
+    lines,
+    touches: touchesOf(lines, unit),
+    dots: sorted.dots,
+    loose: sorted.loose,
+    unit,
+    slack: page.slack ?? 0,
+  });
   const ends = endsOf(lines, joins, unit);
   const { symbols, free } = symbolsOf(
     {

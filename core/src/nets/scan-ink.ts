@@ -181,13 +181,15 @@ function blots(mask: Uint8Array, width: number, height: number, everyPoint: numb
     stack.push(start);
     let [left, top, right, bottom, area, sx, sy] = [width, height, 0, 0, 0, 0, 0];
     const points: Point[] = [];
+    // Its outermost places are always among its points: a hop is known by them.
+    const tips: Point[] = [];
     while (stack.length) {
       const i = stack.pop() as number;
       const [x, y] = [i % width, Math.floor(i / width)];
-      if (x < left) left = x;
-      if (x > right) right = x;
-      if (y < top) top = y;
-      if (y > bottom) bottom = y;
+      if (x < left) [left, tips[0]] = [x, [x, y]];
+      if (x > right) [right, tips[1]] = [x, [x, y]];
+      if (y < top) [top, tips[2]] = [y, [x, y]];
+      if (y > bottom) [bottom, tips[3]] = [y, [x, y]];
       sx += x;
       sy += y;
       if (area++ % everyPoint === 0) points.push([x, y]);
@@ -202,7 +204,7 @@ function blots(mask: Uint8Array, width: number, height: number, everyPoint: numb
           }
         }
     }
-    out.push({ box: [left, top, right, bottom], area, points, centre: [sx / area, sy / area] });
+    out.push({ box: [left, top, right, bottom], area, points: [...points, ...tips], centre: [sx / area, sy / area] });
   }
   return out;
 }
@@ -286,6 +288,16 @@ function circlesAmong(
     }
   });
   return { lines: lines.filter((line) => !gone.has(line)), bodies };
+}
+
+/** A short straight piece at something that is neither straight nor a line, as the edge of an arrow, belongs to it. */
+function withoutEdges(lines: readonly Line[], loose: readonly Loose[], unit: number, thick: number): Line[] {
+  const index = indexOf(loose.map(({ box }) => box));
+  const reach = 1.5 * thick;
+  return lines.filter(({ a, b }) => {
+    if (Math.hypot(b[0] - a[0], b[1] - a[1]) > 1.1 * unit) return true;
+    return [a, b].every(([x, y]) => index.search(x - reach, y - reach, x + reach, y + reach).length === 0);
+  });
 }
 
 /** What stands apart from every line of some length is writing. */
@@ -419,7 +431,7 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
   }
   // A thick line falls into several beside one another, and noise parts a long one.
   const lines = mergedLines([...across.lines, ...down.lines], { along: 0.22 * unit, beside: 1.4 * thick });
-  const circles = circlesAmong(whole, lines, unit, thick);
+  const circles = circlesAmong(whole, withoutEdges(lines, loose, unit, thick), unit, thick);
   return {
     sorted: {
       lines: circles.lines,

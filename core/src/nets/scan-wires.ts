@@ -17,9 +17,9 @@ export function scanWires(picture: GreyPicture, places: readonly Place[]): PageW
     return { ...place, x: x - place.w / 2, y: y - place.h / 2 };
   });
   const names = turned.map(({ x, y, w, h }): Bounds => [x - 0.1 * h, y - 0.15 * h, x + w + 0.1 * h, y + 1.15 * h]);
-  const { sorted, unit, unclear } = scanInk(upright, names);
+  const { sorted, unit, thick, unclear } = scanInk(upright, names);
   const ink = { width, height, strokes: [], pictures: [], tooMany: false };
-  const wires = pageWires({ ink, sorted, words: [], places: turned, unit });
+  const wires = pageWires({ ink, sorted, words: [], places: turned, unit, slack: thick });
   const at = (p: Point): Point => scannedAt(p, upright);
   const box = ([x0, y0, x1, y1]: Bounds): Bounds => {
     const [a, b] = [at([x0, y0]), at([x1, y1])];
