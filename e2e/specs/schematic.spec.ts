@@ -37,7 +37,7 @@ test('a line lights up on all its sheets, is followed, corrected, and becomes a 
   // The rail above Q9, which comes from the regulator two sheets on.
   await pressBy(sheets, 'Q9', 30, -74);
   await expect(net(page)).toContainText('8 V REGULATOR');
-  await expect(net(page)).toContainText('on 3 sheets');
+  await expect(net(page)).toContainText('23 parts on 4 sheets');
   await expect(net(page).getByRole('button', { name: /^TP2, read 8.03 V, 8 V rail/ })).toBeVisible();
   await expect(page.locator('[data-net]')).toHaveCount(1);
   await sheets.sheetOf('left').selectOption({ index: 3 });
