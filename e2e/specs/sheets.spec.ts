@@ -281,7 +281,7 @@ test('sheets go out as SVG, PDF and PNG with their readings, the index as CSV an
   await page.goto('/archive');
   await page.getByLabel('Archive file').setInputFiles({ name: 'card.zip', mimeType: 'application/zip', buffer: zip });
   await expect(
-    page.getByText(/The card Oxbrae OB-7 is here already and is replaced by the file’s, with its sheets and their pins, with 10 sheets/),
+    page.getByText(/The card Oxbrae OB-7 is here already and is replaced by the file’s, with its sheets and their pins, with 11 sheets/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByText('Imported.')).toBeVisible();
