@@ -1,6 +1,7 @@
 import type { Sheet, SheetPlaces } from '../sheets';
 import { nothingSettled } from '../sheets';
 import { drawnPage, netAt, wayBetween, type Doubt, type DrawnPage, type DrawnPart, type NetPin } from './drawn-nets';
+import { Groups } from './groups';
 import type { Bounds, Point } from './ink';
 import type { PageWires } from './page-wires';
 import type { NetBreak } from './what-follows';
@@ -54,19 +55,12 @@ export class CardNets {
       return { read, page, first };
     });
     this.pages = new Map(pages.map((one) => [one.read.sheet.id, one]));
-    const group = Array.from({ length: count }, (_, i) => i);
-    const root = (i: number): number => {
-      while (group[i] !== i) {
-        group[i] = group[group[i] as number] as number;
-        i = group[i] as number;
-      }
-      return i;
-    };
+    const groups = new Groups(count);
     const named = new Map<string, number>();
     const same = (name: string, net: number): void => {
       const other = named.get(name);
       if (other === undefined) named.set(name, net);
-      else group[root(net)] = root(other);
+      else groups.join(net, other);
     };
     for (const { page, first } of pages)
       page.nets.forEach(({ labels, ground }, i) => {
@@ -76,15 +70,10 @@ export class CardNets {
     for (const { read } of pages)
       for (const { x, y, sheet, toX, toY } of read.places?.settled?.goesOn ?? []) {
         const [from, to] = [this.rawAt(read.sheet.id, [x, y]), this.rawAt(sheet, [toX, toY])];
-        if (from !== undefined && to !== undefined) group[root(from)] = root(to);
+        if (from !== undefined && to !== undefined) groups.join(from, to);
       }
-    const order = new Map<number, number>();
-    this.idOf = group.map((_, i) => {
-      const r = root(i);
-      if (!order.has(r)) order.set(r, order.size);
-      return order.get(r) ?? 0;
-    });
-    const all = Array.from(order, (_, id) => ({
+    this.idOf = groups.numbered();
+    const all = Array.from({ length: new Set(this.idOf).size }, (_, id) => ({
       id,
       labels: new Set<string>(),
       ground: false,

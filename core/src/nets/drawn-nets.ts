@@ -1,4 +1,5 @@
 import { nothingSettled, type Place, type Settled } from '../sheets';
+import { Groups } from './groups';
 import { apart, type Bounds, type Point } from './ink';
 import type { Join } from './meetings';
 import { pinsOf, suits } from './pins';
@@ -87,14 +88,7 @@ const at = ([x, y]: Point, p: { readonly x: number; readonly y: number }): numbe
  */
 export function drawnPage(wires: PageWires, places: readonly Place[], settled: Settled = nothingSettled): DrawnPage {
   const { lines, joins, symbols, labels, unit, marks } = wires;
-  const group = lines.map((_, i) => i);
-  const root = (i: number): number => {
-    while (group[i] !== i) {
-      group[i] = group[group[i] as number] as number;
-      i = group[i] as number;
-    }
-    return i;
-  };
+  const groups = new Groups(lines.length);
   const decided = (join: Join): { joined: boolean; open: boolean } => {
     const by = settled.joins.findLast((one) => at(join.at, one) <= reach.settled * unit && join.kind !== 'dot');
     return { joined: by?.joined ?? join.joined, open: !by && !join.sure };
@@ -102,18 +96,13 @@ export function drawnPage(wires: PageWires, places: readonly Place[], settled: S
   const doubts: { readonly doubt: Doubt; readonly a: number; readonly b: number }[] = [];
   for (const join of joins) {
     const { joined, open } = decided(join);
-    if (joined) group[root(join.a)] = root(join.b);
+    if (joined) groups.join(join.a, join.b);
     if (open) doubts.push({ doubt: { at: join.at, joined, kind: join.kind }, a: join.a, b: join.b });
   }
   for (const symbol of symbols)
-    if (symbol.shape === 'ring') symbol.ends.slice(1).forEach((end) => (group[root(end.line)] = root(symbol.ends[0]?.line ?? end.line)));
-  const order = new Map<number, number>();
-  const netOf = lines.map((_, i) => {
-    const r = root(i);
-    if (!order.has(r)) order.set(r, order.size);
-    return order.get(r) ?? 0;
-  });
-  const nets = Array.from(order, () => ({
+    if (symbol.shape === 'ring') symbol.ends.slice(1).forEach((end) => groups.join(end.line, symbol.ends[0]?.line ?? end.line));
+  const netOf = groups.numbered();
+  const nets = Array.from({ length: new Set(netOf).size }, () => ({
     lines: [] as Bounds[],
     pins: [] as NetPin[],
     labels: new Set<string>(),

@@ -1,4 +1,5 @@
 import { boundsOfLine, indexOf, mergedLines } from './clean-lines';
+import { Groups } from './groups';
 import { apart, joinedBounds, type Bounds, type Point } from './ink';
 import type { InkPicture } from './scan-picture';
 import { circleOutline, lineOf, type Body, type Line, type Loose, type SortedInk, type Spot } from './sort-strokes';
@@ -316,8 +317,7 @@ function broughtTogether(loose: readonly Loose[], lines: readonly Line[], thick:
   const [touching, parted] = [3, 2.4 * thick + 6];
   const index = indexOf(loose.map(({ box }) => box));
   const lineIndex = indexOf(lines.map(boundsOfLine));
-  const group = loose.map((_, i) => i);
-  const root = (i: number): number => (group[i] === i ? i : root(group[i] as number));
+  const groups = new Groups(loose.length);
   loose.forEach(({ box }, i) => {
     const [x0, y0, x1, y1] = box;
     for (const j of index.search(x0 - parted, y0 - parted, x1 + parted, y1 + parted)) {
@@ -330,11 +330,11 @@ function broughtTogether(loose: readonly Loose[], lines: readonly Line[], thick:
         const y = (Math.max(y0, other.box[1]) + Math.min(y1, other.box[3])) / 2;
         return lineIndex.search(x - 1, y - 1, x + 1, y + 1).length > 0;
       };
-      if (far <= touching || between()) group[root(j)] = root(i);
+      if (far <= touching || between()) groups.join(j, i);
     }
   });
   const members = new Map<number, Loose[]>();
-  loose.forEach((one, i) => members.set(root(i), [...(members.get(root(i)) ?? []), one]));
+  loose.forEach((one, i) => members.set(groups.of(i), [...(members.get(groups.of(i)) ?? []), one]));
   return [...members.values()].map((own) => {
     const box = own.map((one) => one.box).reduce(joinedBounds);
     const along = box[2] - box[0] >= box[3] - box[1] ? 0 : 1;

@@ -1,4 +1,5 @@
-import { fromOutline, indexOf, lengthOf } from './clean-lines';
+import { boundsOfLine, fromOutline, indexOf, lengthOf } from './clean-lines';
+import { Groups } from './groups';
 import { apart, joinedBounds, type Bounds, type Point } from './ink';
 import { along } from './meetings';
 import type { Body, Line, Loose, Spot } from './sort-strokes';
@@ -34,8 +35,6 @@ type Piece =
 
 /** In heights of the text. */
 const near = { pieces: 0.36, outlines: 0.22, bars: 1.35, barAtBody: 0.6, end: 0.2, loose: 0.34, ring: 0.18 } as const;
-
-const boxOfLine = ({ a, b }: Line): Bounds => [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])];
 
 /** Bars lie beside one another, as the plates of a capacitor or the strokes of a ground do: they overlap for most of the shorter. */
 function besides(p: Piece, q: Piece, unit: number): boolean {
@@ -73,21 +72,14 @@ export function symbolsOf(
 ): { readonly symbols: SymbolInk[]; readonly free: LineEnd[] } {
   const pieces: Piece[] = [
     ...bodies.map((body): Piece => ({ kind: 'body', body, box: body.box })),
-    ...bars.map((line): Piece => ({ kind: 'bar', line, box: boxOfLine(line) })),
+    ...bars.map((line): Piece => ({ kind: 'bar', line, box: boundsOfLine(line) })),
     ...loose.map((l): Piece => ({ kind: 'loose', loose: l, box: l.box })),
     ...arrows.map((l): Piece => ({ kind: 'arrow', loose: l, box: l.box })),
     ...rings.map((ring): Piece => ({ kind: 'ring', ring, box: [ring.x - ring.r, ring.y - ring.r, ring.x + ring.r, ring.y + ring.r] })),
-    ...inside.map((line): Piece => ({ kind: 'inside', line, box: boxOfLine(line) })),
+    ...inside.map((line): Piece => ({ kind: 'inside', line, box: boundsOfLine(line) })),
   ];
   const index = indexOf(pieces.map(({ box }) => box));
-  const group = pieces.map((_, i) => i);
-  const root = (i: number): number => {
-    while (group[i] !== i) {
-      group[i] = group[group[i] as number] as number;
-      i = group[i] as number;
-    }
-    return i;
-  };
+  const groups = new Groups(pieces.length);
   pieces.forEach((piece, i) => {
     const reach = near.bars * unit;
     const [x0, y0, x1, y1] = piece.box;
@@ -98,7 +90,7 @@ export function symbolsOf(
       // A ring is a point of its own, unless something slanted makes a contact of it.
       const outlines = piece.kind === 'body' && other.kind === 'body';
       const limit = alone ? (piece.kind === 'loose' || other.kind === 'loose' ? near.pieces : 0) : outlines ? near.outlines : near.pieces;
-      if ((limit > 0 && apart(piece.box, other.box) <= limit * unit) || besides(piece, other, unit)) group[root(j)] = root(i);
+      if ((limit > 0 && apart(piece.box, other.box) <= limit * unit) || besides(piece, other, unit)) groups.join(j, i);
     }
   });
   const at = new Map<number, LineEnd[]>();
@@ -112,10 +104,10 @@ export function symbolsOf(
       if (far !== undefined && (!best || far < best.far)) best = { i, far };
     }
     if (!best) free.push(end);
-    else at.set(root(best.i), [...(at.get(root(best.i)) ?? []), end]);
+    else at.set(groups.of(best.i), [...(at.get(groups.of(best.i)) ?? []), end]);
   }
   const members = new Map<number, Piece[]>();
-  pieces.forEach((piece, i) => members.set(root(i), [...(members.get(root(i)) ?? []), piece]));
+  pieces.forEach((piece, i) => members.set(groups.of(i), [...(members.get(groups.of(i)) ?? []), piece]));
   return {
     symbols: [...members].map(([id, own]) => ({
       box: own.map(({ box }) => box).reduce(joinedBounds),
