@@ -1,6 +1,7 @@
 import { readCard, type Card } from '../card';
 import { indexPage, PlaceIndex, prefixesFor, type Place, type Settled, type Sheet, type SheetWord } from '../sheets';
 import { smallCard } from '../testing/small-card';
+import { solve } from '../volts';
 import {
   breakOfNet,
   brokenOn,
@@ -10,6 +11,7 @@ import {
   easiestPlace,
   elementsFor,
   netlistCsv,
+  netOfNode,
   pageWires,
   pdfInk,
   proposedNeeds,
@@ -210,6 +212,10 @@ describe('what follows from a net', () => {
       'R1 10000',
       'R2 22000',
     ]);
+    // A supply is never taken for the chassis, whichever net comes first: half of 8 V over 10k and 22k stands between them.
+    expect(nets.nets[0]?.name).toBe('+8V');
+    expect(solve(region.circuit).at(region.nodes.get(start.id) ?? '')).toBeCloseTo(5.5, 2);
+    expect([...region.nodes].every(([id, node]) => netOfNode(node) === id)).toBeTrue();
     const said = regionAbout(nets, start, { ...facts, said: { volts: new Map(), values: new Map([['R1', 'no value']]) } });
     expect(said.unread).toEqual(['R1']);
     const other = elementsFor(nets, 'R1', '4k7', facts.card);

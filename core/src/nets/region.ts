@@ -60,6 +60,11 @@ export function voltsInName(name: string): number | undefined {
   return match ? Number(match[1]) : undefined;
 }
 
+/** The node of a circuit that stands for a net; the chassis is the circuit's own. */
+const nodeOf = (nets: CardNets, id: number): string => (nets.nets[id]?.ground ? ground : `net ${id}`);
+/** The net for which a node of a circuit stands; -1 for the chassis. */
+export const netOfNode = (node: string): number => (node.startsWith('net ') ? Number(node.slice(4)) : -1);
+
 /** What feeds a net at the edge: said, read, by its name, or by a point of the card on it. */
 function feedOf(net: CardNet, { card, condition, read, said }: RegionFacts): Feed {
   const { id, name } = net;
@@ -256,7 +261,7 @@ export function regionAbout(nets: CardNets, start: CardNet, facts: RegionFacts):
     if (fed) feeds.set(id, feedOf(net, facts));
     return fed;
   };
-  const node = (id: number): string => (nets.nets[id]?.ground ? ground : String(id));
+  const node = (id: number): string => nodeOf(nets, id);
   const byNet = new Map<number, CardPart[]>();
   for (const part of nets.parts) for (const id of new Set(part.pins.map(({ net }) => net))) byNet.set(id, [...(byNet.get(id) ?? []), part]);
   const taken = new Map<CardPart, readonly Element[]>();
@@ -315,19 +320,19 @@ export function regionAbout(nets: CardNets, start: CardNet, facts: RegionFacts):
       continue;
     feeds.delete(feed.net);
     seen.add(feed.net);
-    loads.push({ kind: 'resistor', name: `what hangs on ${feed.name}`, nodes: [String(feed.net), ground], ohm: usualLoad, tolerance: 1 });
+    loads.push({ kind: 'resistor', name: `what hangs on ${feed.name}`, nodes: [node(feed.net), ground], ohm: usualLoad, tolerance: 1 });
   }
   if (said.volts.has(start.id)) feeds.set(start.id, feedOf(start, facts));
   const used = new Set([...taken.values()].flat().flatMap(({ nodes }) => nodes as readonly string[]));
   const sources = [...feeds.values()].flatMap((feed): Element[] => {
-    if (!used.has(String(feed.net)) || feed.volt === undefined) return [];
+    if (!used.has(node(feed.net)) || feed.volt === undefined) return [];
     const tolerance = feed.from === 'read' ? 0.005 : feed.from === 'said' ? 0.005 : 0.03;
-    return [{ kind: 'source', name: feed.name, nodes: [String(feed.net), ground], volt: feed.volt, tolerance }];
+    return [{ kind: 'source', name: feed.name, nodes: [node(feed.net), ground], volt: feed.volt, tolerance }];
   });
   return {
     circuit: { elements: [...sources, ...[...taken.values()].flat(), ...loads] },
     nodes: new Map([...seen, ...feeds.keys()].map((id) => [id, node(id)])),
-    feeds: [...feeds.values()].filter(({ net }) => used.has(String(net))),
+    feeds: [...feeds.values()].filter(({ net }) => used.has(node(net))),
     leftOut: [...leftOut].map(([name, why]) => ({ name, why })),
     unread: [...unread],
     values,
@@ -352,7 +357,7 @@ export function elementsFor(nets: CardNets, name: string, value: string, card: C
     part,
     value,
     partOf(card, name),
-    (id) => (nets.nets[id]?.ground ? ground : String(id)),
+    (id) => nodeOf(nets, id),
     () => false,
   );
   return 'elements' in made ? made.elements : undefined;

@@ -85,8 +85,11 @@ export interface Pressed {
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
-/** So much of a mark lies within the view, in pixels, or it is not shown. */
+/** So much is seen of a mark that the edge of the view cuts, in pixels, or it is not shown: it would be too small to press. */
 const edge = 20;
+/** Whether too little of a stretch, from a to b, lies in a view of a width. */
+const nearlyOut = (a: number, b: number, width: number): boolean =>
+  (a < 0 && b < edge) || (b > width && a > width - edge) || b < 0 || a > width;
 /** So near to its box a press is on a name: there a line that is nearer counts less. */
 const onName = 3;
 
@@ -157,8 +160,7 @@ export class SheetView {
       const { x, y, w, h } = mark.place;
       const [a, b] = [frame.toView([x, y], view), frame.toView([x + w, y + h], view)];
       const [left, top, right, bottom] = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])];
-      // One that is nearly out of the view is too small to press.
-      if (right < edge || bottom < edge || left > width - edge || top > height - edge) return [];
+      if (nearlyOut(left, right, width) || nearlyOut(top, bottom, height)) return [];
       return [{ mark, left, top, w: right - left, h: bottom - top, close, wide: flagWidth(mark, close) }];
     });
     const sides = flagSides(inView, { width, height });

@@ -1,5 +1,5 @@
 import { pointOf, type Card } from '@amber-relay/core/card';
-import type { CardNet, CardNets } from '@amber-relay/core/nets';
+import { netOfNode, type CardNet, type CardNets } from '@amber-relay/core/nets';
 
 /** A node of a region as one finds it at the bench: a point, a pin of a transistor, or the end of a part. */
 export interface NodeName {
@@ -23,6 +23,6 @@ export function nodeName(net: CardNet, card: Card): NodeName | undefined {
 /** The same by the net's number in a circuit. */
 export const nodeText = (nets: CardNets, node: string, card: Card): string => {
   if (node === '0') return 'chassis';
-  const net = nets.nets[Number(node)];
+  const net = nets.nets[netOfNode(node)];
   return (net && nodeName(net, card)?.text) ?? net?.name ?? node;
 };

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import { MatButton } from '@angular/material/button';
 import type { Card, Condition } from '@amber-relay/core/card';
 import type { CoreError } from '@amber-relay/core/errors';
-import { elementsFor, regionAbout, type CardNet, type CardNets, type Feed } from '@amber-relay/core/nets';
+import { elementsFor, netOfNode, regionAbout, type CardNet, type CardNets, type Feed } from '@amber-relay/core/nets';
 import { readingKey, type Reading } from '@amber-relay/core/sheets';
 import { readingText } from '@amber-relay/core/tape';
 import type { Changed, Explanation, NextReading, NodeReading } from '@amber-relay/core/volts';
@@ -136,7 +136,7 @@ export class VoltsPanel {
     return [...this.readAt()].filter(([id]) => this.region().nodes.has(id) && !fed.has(id));
   });
   private readonly nodeReadings = computed(() =>
-    this.used().map(([id, { volts }]): NodeReading => ({ what: 'volts', node: this.region().nodes.get(id) ?? String(id), value: volts })),
+    this.used().map(([id, { volts }]): NodeReading => ({ what: 'volts', node: this.region().nodes.get(id) ?? '', value: volts })),
   );
   protected readonly partNames = computed(() => [
     ...new Set(
@@ -162,7 +162,7 @@ export class VoltsPanel {
     const volts = this.result()?.explanation.volts ?? new Map<string, number>();
     return [...volts]
       .flatMap(([node, v]) => {
-        const net = this.nets().nets[Number(node)];
+        const net = this.nets().nets[netOfNode(node)];
         const name = net && nodeName(net, this.card());
         return name ? [{ ...name, volts: voltText(v) }] : [];
       })
@@ -189,7 +189,7 @@ export class VoltsPanel {
     (this.result()?.next ?? [])
       .filter(({ bits }) => bits > 0.03)
       .flatMap(({ node, shows, should }) => {
-        const net = this.nets().nets[Number(node)];
+        const net = this.nets().nets[netOfNode(node)];
         const name = net && nodeName(net, this.card());
         const byPart = shows.slice(0, 3).map(({ part, says, volts }) => `${part} ${says}: ${voltText(volts)}`);
         return name ? [{ name, shows: `${byPart.join('; ')}; all well: ${voltText(should)}` }] : [];
