@@ -63,6 +63,12 @@ export function holdAgainst(nets: CardNets, wiring: Wiring, byDrawing = false): 
     found: found.filter((ends) => ends.length > 1).length,
     pins: wiring.ends.length,
     pinsRight,
-    wrong: drawn.filter((one) => !right.includes(one)).map(([net, ends]) => `${net}: ${key(ends)}`),
+    wrong: drawn
+      .filter((one) => !right.includes(one))
+      .map(([net, ends]) => {
+        const shared = (list: readonly string[]): number => list.filter((one) => ends.includes(one)).length;
+        const nearest = found.reduce((best, list) => (shared(list) > shared(best) ? list : best), [] as readonly string[]);
+        return `${net}: ${key(ends)}, found ${key(nearest)}`;
+      }),
   };
 }

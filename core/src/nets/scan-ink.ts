@@ -1,6 +1,7 @@
 import { boundsOfLine, indexOf, mergedLines } from './clean-lines';
 import { Groups } from './groups';
 import { apart, joinedBounds, type Bounds, type Point } from './ink';
+import { blotsOf, runsOf, solid, turnedOver, wipe, type Blot, type Runs } from './ink-runs';
 import type { InkPicture } from './scan-picture';
 import { circleOutline, lineOf, type Body, type Line, type Loose, type SortedInk, type Spot } from './sort-strokes';
 
@@ -14,7 +15,7 @@ export interface ScanInk {
   readonly unclear: readonly Spot[];
 }
 
-/** Runs of ink along rows or columns, so long that they are part of a line. */
+/** A run of ink along a row or column, so long that it is part of a line. */
 interface Run {
   readonly at: number;
   readonly from: number;
@@ -24,40 +25,30 @@ interface Run {
 /** Gaps that noise makes are bridged up to so many pixels. */
 const bridged = 2;
 
-function runs({ width, height, ink }: InkPicture, across: boolean, least: number): Run[] {
-  const [rows, columns, stepRow, step] = across ? [height, width, width, 1] : [width, height, 1, width];
+/** Runs that are long enough. Small gaps between pieces of a line are bridged, but not those between the crumbs of a curve. */
+function longRuns({ at, from, to }: Runs, least: number, thick: number): Run[] {
   const out: Run[] = [];
-  for (let r = 0; r < rows; r++) {
-    let from = -1;
-    let last = -1;
-    let i = r * stepRow;
-    for (let c = 0; c < columns; c++, i += step) {
-      if (!ink[i]) continue;
-      if (from < 0) from = c;
-      else if (c - last > bridged + 1) {
-        if (last - from + 1 >= least) out.push({ at: r, from, to: last });
-        from = c;
-      }
-      last = c;
+  const piece = 2 * thick;
+  for (let i = 0; i < at.length;) {
+    const [row, start] = [at[i] as number, from[i] as number];
+    let end = to[i] as number;
+    let last = end - start + 1;
+    for (i++; i < at.length && at[i] === row && (from[i] as number) - end <= bridged + 1; i++) {
+      const next = (to[i] as number) - (from[i] as number) + 1;
+      if (Math.min(last, next) < piece) break;
+      [end, last] = [to[i] as number, next];
     }
-    if (from >= 0 && last - from + 1 >= least) out.push({ at: r, from, to: last });
+    if (end - start + 1 >= least) out.push({ at: row, from: start, to: end });
   }
   return out;
 }
 
-/** The most usual thickness of short runs of ink, which is that of the lines. */
-function thicknessOf(picture: InkPicture): number {
+/** The most usual length of short runs of ink down the page, which is the thickness of its lines. */
+function thicknessOf({ from, to }: Runs): number {
   const counts = new Float64Array(40);
-  const { width, height, ink } = picture;
-  for (let x = 0; x < width; x += 7) {
-    let run = 0;
-    for (let y = 0; y <= height; y++) {
-      if (y < height && ink[y * width + x]) run++;
-      else {
-        if (run > 0 && run < 40) counts[run] = (counts[run] ?? 0) + 1;
-        run = 0;
-      }
-    }
+  for (let i = 0; i < from.length; i++) {
+    const long = (to[i] as number) - (from[i] as number) + 1;
+    if (long < 40) counts[long] = (counts[long] as number) + 1;
   }
   let best = 2;
   for (let n = 2; n < 20; n++) if ((counts[n] ?? 0) > (counts[best] ?? 0)) best = n;
@@ -104,24 +95,13 @@ function streaks(all: readonly Run[]): Streak[] {
 }
 
 /** Lines along one axis: streaks no thicker than a line, a hair beside it for a line that is not quite straight. */
-function linesAlong(
-  picture: InkPicture,
-  across: boolean,
-  least: number,
-  thick: number,
-): { readonly lines: Line[]; readonly fat: Bounds[] } {
-  const fat: Bounds[] = [];
-  const lines = streaks(runs(picture, across, least)).flatMap((streak): Line[] => {
+function linesAlong(runs: Runs, across: boolean, least: number, thick: number): Line[] {
+  return streaks(longRuns(runs, least, thick)).flatMap((streak): Line[] => {
     const long = streak.to - streak.from + 1;
     const area = streak.rows.reduce((sum, { from, to }) => sum + to - from + 1, 0);
     const mean = area / long;
     const tall = Math.max(...streak.rows.map(({ at }) => at)) - Math.min(...streak.rows.map(({ at }) => at)) + 1;
-    if (mean > 3.2 * thick && tall > 4 * thick) {
-      const rows = streak.rows.map(({ at }) => at);
-      const [top, bottom] = [Math.min(...rows), Math.max(...rows)];
-      fat.push(across ? [streak.from, top, streak.to, bottom] : [top, streak.from, bottom, streak.to]);
-      return [];
-    }
+    if (mean > 3.2 * thick && tall > 4 * thick) return [];
     if (mean > 5 * thick) return [];
     const middle = streak.rows.reduce((sum, { at, from, to }) => sum + at * (to - from + 1), 0) / area;
     const [a, b]: [Point, Point] = across
@@ -135,82 +115,33 @@ function linesAlong(
         ];
     return [lineOf(a, b, mean)];
   });
-  return { lines, fat };
 }
 
-/** Where a square of ink of a size lies whole: sums over the picture. */
-function solid({ width, height, ink }: InkPicture, side: number): Uint8Array {
-  const stride = width + 1;
-  const sums = new Uint32Array(stride * (height + 1));
-  for (let y = 0; y < height; y++) {
-    let row = 0;
-    for (let x = 0; x < width; x++) {
-      row += ink[y * width + x] as number;
-      sums[(y + 1) * stride + x + 1] = (sums[y * stride + x + 1] as number) + row;
-    }
-  }
-  const out = new Uint8Array(width * height);
-  const full = side * side * 0.94;
-  const half = side >> 1;
-  for (let y = 0; y + side <= height; y++)
-    for (let x = 0; x + side <= width; x++) {
-      const sum =
-        (sums[(y + side) * stride + x + side] as number) -
-        (sums[y * stride + x + side] as number) -
-        (sums[(y + side) * stride + x] as number) +
-        (sums[y * stride + x] as number);
-      if (sum >= full) out[(y + half) * width + x + half] = 1;
-    }
-  return out;
+/** Height of a capital letter as a share of the size of the writing. */
+const capital = 0.72;
+const fewLetters = 12;
+/** Across a dot, in sizes of the writing. */
+const dotLeast = 0.36;
+/** Across a dot, in thicknesses of the lines that meet there: clearly one, or perhaps. */
+const dotThicker = { clear: 2.2, unclear: 1.7 } as const;
+
+/** Size of the writing, by the most usual height among small pieces that stand by themselves. */
+function unitOf(pieces: readonly Blot[], thick: number): number {
+  const heights = pieces.flatMap(({ box: [x0, y0, x1, y1] }) => {
+    const [wide, high] = [x1 - x0 + 1, y1 - y0 + 1];
+    return high > 2.2 * thick && high < 14 * thick && wide < 1.5 * high && wide > thick ? [high] : [];
+  });
+  if (heights.length < fewLetters) return thick * 8;
+  const near = (h: number): number => heights.filter((other) => Math.abs(other - h) <= 0.07 * h + 0.5).length;
+  const best = [...new Set(heights)].map((h) => [h, near(h)] as const).sort((p, q) => q[1] - p[1] || q[0] - p[0])[0];
+  return best ? best[0] / capital : thick * 8;
 }
 
-interface Blot {
-  readonly box: Bounds;
-  readonly area: number;
-  readonly points: readonly Point[];
-  readonly centre: Point;
-}
-
-/** Pieces of a picture that hang together, with some of their points; those that are larger than a page has are left out. */
-function blots(mask: Uint8Array, width: number, height: number, everyPoint: number): Blot[] {
-  const seen = new Uint8Array(mask.length);
-  const stack: number[] = [];
-  const out: Blot[] = [];
-  for (let start = 0; start < mask.length; start++) {
-    if (!mask[start] || seen[start]) continue;
-    seen[start] = 1;
-    stack.push(start);
-    let [left, top, right, bottom, area, sx, sy] = [width, height, 0, 0, 0, 0, 0];
-    const points: Point[] = [];
-    // Its outermost places are always among its points: a hop is known by them.
-    const tips: Point[] = [];
-    while (stack.length) {
-      const i = stack.pop() as number;
-      const [x, y] = [i % width, Math.floor(i / width)];
-      if (x < left) [left, tips[0]] = [x, [x, y]];
-      if (x > right) [right, tips[1]] = [x, [x, y]];
-      if (y < top) [top, tips[2]] = [y, [x, y]];
-      if (y > bottom) [bottom, tips[3]] = [y, [x, y]];
-      sx += x;
-      sy += y;
-      if (area++ % everyPoint === 0) points.push([x, y]);
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) {
-          const [nx, ny] = [x + dx, y + dy];
-          if (nx < 0 || ny < 0 || nx >= width || ny >= height) continue;
-          const j = ny * width + nx;
-          if (mask[j] && !seen[j]) {
-            seen[j] = 1;
-            stack.push(j);
-          }
-        }
-    }
-    out.push({ box: [left, top, right, bottom], area, points: [...points, ...tips], centre: [sx / area, sy / area] });
-  }
-  return out;
-}
-
-const median = (values: readonly number[]): number | undefined => [...values].sort((a, b) => a - b)[values.length >> 1];
+/** What is no larger than a letter, and not a dot, a bar or a speck, and stands by itself. */
+const isLetter = ({ box: [x0, y0, x1, y1] }: Blot, unit: number, thick: number): boolean => {
+  const [wide, high] = [x1 - x0 + 1, y1 - y0 + 1];
+  return high > 0.42 * unit && high < 1.05 * unit && wide < 1.05 * unit && wide >= thick * 0.8;
+};
 
 /** A filled triangle by where its middle lies in its box: nearer to its wide side. */
 function triangleOf({ box: [left, top, right, bottom], centre: [cx, cy] }: Blot): readonly Point[] {
@@ -239,6 +170,15 @@ function triangleOf({ box: [left, top, right, bottom], centre: [cx, cy] }: Blot)
         [mx, top],
         [right, bottom],
       ];
+}
+
+/** The three corners of a small filled triangle, however it lies: the points of it that lie furthest apart. */
+function cornersOf({ points, centre }: Blot): readonly Point[] {
+  const furthest = (of: (p: Point) => number): Point => points.reduce((best, p) => (of(p) > of(best) ? p : best), points[0] as Point);
+  const first = furthest(([x, y]) => Math.hypot(x - centre[0], y - centre[1]));
+  const second = furthest(([x, y]) => Math.hypot(x - first[0], y - first[1]));
+  const [dx, dy] = [second[0] - first[0], second[1] - first[1]];
+  return [first, second, furthest(([x, y]) => Math.abs((x - first[0]) * dy - (y - first[1]) * dx))];
 }
 
 /** How much of a circle about a middle is ink, 0 to 1. */
@@ -291,14 +231,12 @@ function circlesAmong(
   return { lines: lines.filter((line) => !gone.has(line)), bodies };
 }
 
-/** A short straight piece at something that is neither straight nor a line, as the edge of an arrow, belongs to it. */
-function withoutEdges(lines: readonly Line[], loose: readonly Loose[], unit: number, thick: number): Line[] {
+/** A short straight piece between what is neither straight nor a line, as the side of a coil or the edge of an arrow, belongs to it. */
+function edgesAmong(lines: readonly Line[], loose: readonly Loose[], unit: number, thick: number): ReadonlySet<Line> {
   const index = indexOf(loose.map(({ box }) => box));
   const reach = 1.5 * thick;
-  return lines.filter(({ a, b }) => {
-    if (Math.hypot(b[0] - a[0], b[1] - a[1]) > 1.1 * unit) return true;
-    return [a, b].every(([x, y]) => index.search(x - reach, y - reach, x + reach, y + reach).length === 0);
-  });
+  const bent = ([x, y]: Point): boolean => index.search(x - reach, y - reach, x + reach, y + reach).length > 0;
+  return new Set(lines.filter(({ a, b }) => Math.hypot(b[0] - a[0], b[1] - a[1]) <= 1.1 * unit && bent(a) && bent(b)));
 }
 
 /** What stands apart from every line of some length is writing. */
@@ -344,59 +282,58 @@ function broughtTogether(loose: readonly Loose[], lines: readonly Line[], thick:
 
 /**
  * What is drawn on a scan: straight lines along the axes, dots, circles, filled shapes, and whatever else hangs together.
- * It takes about as long as the picture has pixels: an A3 page at 300 dots an inch less than two seconds.
+ * It takes about as long as the picture has pixels: an A3 page at 300 dots an inch less than a second.
  */
 export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanInk {
   const { width, height } = whole;
-  const thick = thicknessOf(whole);
-  const rough = thick * 8;
+  const wholeRuns = runsOf(whole);
+  const thick = thicknessOf(runsOf(turnedOver(whole, wholeRuns)));
+  const pieces = blotsOf(wholeRuns, 1_000_000);
+  const unit = unitOf(pieces, thick);
   // What is as thick as a dot is no line.
   const side = Math.max(3, Math.round(thick * 1.75));
   const grow = side / 2;
-  const fatBlots = blots(solid(whole, side), width, height, 1);
+  const fatBlots = blotsOf(runsOf(solid(whole, wholeRuns, side)), 1);
   const sizeOf = ({ box }: Blot): readonly [number, number] => [box[2] - box[0] + 1 + 2 * grow, box[3] - box[1] + 1 + 2 * grow];
   const picture = { ...whole, ink: Uint8Array.from(whole.ink) };
-  const wipe = (mask: Uint8Array, x0: number, y0: number, x1: number, y1: number): void => {
-    for (let y = Math.max(0, Math.floor(y0)); y <= Math.min(height - 1, Math.ceil(y1)); y++)
-      mask.fill(0, y * width + Math.max(0, Math.floor(x0)), y * width + Math.min(width - 1, Math.ceil(x1)) + 1);
-  };
-  // Letters that were pinned are no lines, and neither is what is filled.
-  for (const box of names) wipe(picture.ink, ...box);
+  // Letters are no lines, and neither is what is filled.
+  for (const box of names) wipe(picture, box);
+  for (const piece of pieces) if (isLetter(piece, unit, thick)) wipe(picture, piece.box);
   for (const blot of fatBlots) {
     const [wide, high] = sizeOf(blot);
-    if (Math.max(wide, high) >= 1.1 * rough && Math.min(wide, high) > 0.5 * rough) {
+    if (Math.max(wide, high) >= 1.1 * unit && Math.min(wide, high) > 0.5 * unit) {
       const [l, t, r, b] = blot.box;
-      wipe(picture.ink, l - grow - 1, t - grow - 1, r + grow + 1, b + grow + 1);
+      wipe(picture, [l - grow - 1, t - grow - 1, r + grow + 1, b + grow + 1]);
     }
   }
-  const least = Math.max(8, Math.round(rough * 0.72));
-  const across = linesAlong(picture, true, least, thick);
-  const down = linesAlong(picture, false, least, thick);
+  const least = Math.max(8, Math.round(unit * 0.72));
+  const rows = runsOf(picture);
+  const across = linesAlong(rows, true, least, thick);
+  const down = linesAlong(runsOf(turnedOver(picture, rows)), false, least, thick);
   // What is left when the lines are taken away.
-  const left = Uint8Array.from(picture.ink);
-  for (const { a, b, axis, width: w } of [...across.lines, ...down.lines]) {
+  const left = { width, height, ink: picture.ink };
+  for (const { a, b, axis, width: w } of [...across, ...down]) {
     const half = Math.ceil(Math.max(w, thick) / 2) + 1;
-    if (axis === 'h') wipe(left, a[0], a[1] - half, b[0], a[1] + half);
-    else wipe(left, a[0] - half, a[1], a[0] + half, b[1]);
+    wipe(left, axis === 'h' ? [a[0], a[1] - half, b[0], a[1] + half] : [a[0] - half, a[1], a[0] + half, b[1]]);
   }
-  const dots: Spot[] = [];
-  const unclear: Spot[] = [];
+  const rest = blotsOf(runsOf(left), Math.max(3, thick * 2)).filter(({ area }) => area > thick * thick * 0.8);
+  const spots: Spot[] = [];
   const bodies: Body[] = [];
   const rings: Spot[] = [];
   const arrows: Loose[] = [];
-  const rest = blots(left, width, height, Math.max(3, thick * 2)).filter(({ area }) => area > thick * thick * 0.8);
-  const letters = rest.map(({ box }) => box[3] - box[1] + 1).filter((tall) => tall > thick * 2.2 && tall < thick * 14);
-  const unit = letters.length >= 25 ? Math.min(rough * 1.6, Math.max(rough * 0.6, (median(letters) ?? rough) * 1.42)) : rough;
   for (const blot of fatBlots) {
     const [wide, high] = sizeOf(blot);
     const large = Math.max(wide, high);
     const [x, y] = blot.centre;
     const even = Math.min(wide, high) / large;
-    if (large < 1.1 * unit && even > 0.62) {
+    // A square takes from a round piece all around alike; a triangle stays one, and fills half of its box.
+    const [inX, inY] = [blot.box[2] - blot.box[0] + 1, blot.box[3] - blot.box[1] + 1];
+    const pointed = Math.min(inX, inY) > 4 && blot.area < 0.64 * inX * inY;
+    if (pointed && large < 1.6 * unit)
+      arrows.push({ points: cornersOf(blot), box: [x - wide / 2, y - high / 2, x + wide / 2, y + high / 2], curved: false });
+    else if (large < 1.1 * unit && even > 0.62) {
       const spot = { x, y, r: large / 2 };
-      // A dot is round and clearly thicker than the lines that meet there.
-      if (large > 2.5 * thick) dots.push(spot);
-      else if (large > 2.05 * thick) unclear.push(spot);
+      if (large > 0.82 * dotLeast * unit) spots.push(spot);
     } else if (large >= 1.1 * unit && even > 0.5 && large < 4 * unit) {
       const [l, t, r, b] = blot.box;
       const box: Bounds = [l - grow, t - grow, r + grow, b + grow];
@@ -417,6 +354,8 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     const [x, y] = [(box[0] + box[2]) / 2, (box[1] + box[3]) / 2];
     const large = Math.max(wide, high);
     if (large > 12 * unit) continue;
+    // What the lines have left of a dot.
+    if (spots.some((dot) => Math.abs(dot.x - x) + wide / 2 < dot.r + thick && Math.abs(dot.y - y) + high / 2 < dot.r + thick)) continue;
     const r = (wide + high) / 4 - thick / 2;
     const isRound =
       Math.min(wide, high) > 0.8 * large && large > 0.75 * unit && roundness(whole, x, y, r, Math.max(1, Math.round(thick * 0.8))) > 0.86;
@@ -429,20 +368,46 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
       loose.push({ points: ordered, box, curved: true });
     }
   }
+  const found = [...across, ...down];
+  const lineIndex = indexOf(found.map(boundsOfLine));
+  /** A dot lies on lines and is clearly thicker than each of them: the plate of a capacitor has no dot, and an arrow lies beside. */
+  const thicker = ({ x, y, r }: Spot): number => {
+    const on = lineIndex.search(x - r, y - r, x + r, y + r).map((i) => (found[i] as Line).width);
+    return on.length ? (2 * r) / Math.max(...on) : 0;
+  };
+  const dots = spots.filter((dot) => thicker(dot) > dotThicker.unclear);
+  const clear = (dot: Spot): boolean => thicker(dot) > dotThicker.clear && 2 * dot.r > dotLeast * unit;
+  const inArrow = ({ a, b }: Line): boolean => {
+    const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    return (
+      Math.hypot(b[0] - a[0], b[1] - a[1]) < 1.1 * unit &&
+      arrows.some(({ box }) => x > box[0] - thick && x < box[2] + thick && y > box[1] - thick && y < box[3] + thick)
+    );
+  };
   // A thick line falls into several beside one another, and noise parts a long one.
-  const lines = mergedLines([...across.lines, ...down.lines], { along: 0.22 * unit, beside: 1.4 * thick });
-  const circles = circlesAmong(whole, withoutEdges(lines, loose, unit, thick), unit, thick);
+  const lines = mergedLines(
+    found.filter((line) => !inArrow(line)),
+    { along: 0.22 * unit, beside: 1.4 * thick },
+  );
+  const edges = edgesAmong(lines, loose, unit, thick);
+  for (const line of edges) loose.push({ points: [line.a, line.b], box: boundsOfLine(line), curved: true });
+  const circles = circlesAmong(
+    whole,
+    lines.filter((line) => !edges.has(line)),
+    unit,
+    thick,
+  );
   return {
     sorted: {
       lines: circles.lines,
       bodies: [...bodies, ...circles.bodies],
       loose: nearLines(broughtTogether(loose, circles.lines, thick), circles.lines, unit),
-      dots,
+      dots: dots.filter(clear),
       rings,
       arrows,
     },
     unit,
     thick,
-    unclear,
+    unclear: dots.filter((dot) => !clear(dot)),
   };
 }

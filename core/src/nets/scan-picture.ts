@@ -1,16 +1,15 @@
+import { blank, runsOf, type Mask, type Runs } from './ink-runs';
+import type { Point } from './ink';
+
 /** A picture in grey, a byte a pixel, 0 black. */
 export interface GreyPicture {
   readonly width: number;
   readonly height: number;
-  readonly grey: Uint8Array;
+  readonly grey: Uint8Array | Uint8ClampedArray;
 }
 
 /** A picture of ink and paper, set upright. */
-export interface InkPicture {
-  readonly width: number;
-  readonly height: number;
-  /** 1 where there is ink. */
-  readonly ink: Uint8Array;
+export interface InkPicture extends Mask {
   /** By how much the page lay askew, in radians; what is found is turned back by it. */
   readonly skew: number;
 }
@@ -20,51 +19,67 @@ const darker = 0.82;
 /** About the size of what is taken as around, as a share of the width. */
 const around = 1 / 40;
 const mostSkew = 0.035;
+const leastSkew = 0.0003;
 const sampled = 60_000;
+/** The brightness about a place is reckoned from squares of so many pixels. */
+const square = 8;
 
-/** Ink by what is darker than its surroundings (Bradley and Roth, 2007), so that a stain or a shadow is not ink. */
-function inkOf({ width, height, grey }: GreyPicture): Uint8Array {
-  const ink = new Uint8Array(width * height);
-  const half = Math.max(8, Math.round((width * around) / 2));
-  const columns = new Float64Array(width);
-  // Sums of columns over the window, moved down row by row.
-  const rowsIn = (y: number): readonly [number, number] => [Math.max(0, y - half), Math.min(height - 1, y + half)];
-  let [from, to] = [0, -1];
-  for (let y = 0; y < height; y++) {
-    const [first, last] = rowsIn(y);
-    while (to < last) {
-      to++;
-      for (let x = 0, i = to * width; x < width; x++, i++) columns[x] = (columns[x] as number) + (grey[i] as number);
-    }
-    while (from < first) {
-      for (let x = 0, i = from * width; x < width; x++, i++) columns[x] = (columns[x] as number) - (grey[i] as number);
-      from++;
-    }
-    const rows = last - first + 1;
+/** Ink by what is darker than its surroundings (Bradley and Roth, 2007, over squares), so that a stain or a shadow is not ink. */
+function inkOf({ width, height, grey }: GreyPicture): Mask {
+  const [across, down] = [Math.ceil(width / square), Math.ceil(height / square)];
+  const stride = across + 1;
+  // Sums of brightness and of pixels over all squares above and to the left.
+  const light = new Float64Array(stride * (down + 1));
+  const row = new Float64Array(across);
+  for (let by = 0; by < down; by++) {
+    row.fill(0);
+    const last = Math.min(height, (by + 1) * square);
+    for (let y = by * square; y < last; y++)
+      for (let bx = 0, i = y * width, end = i + width; bx < across; bx++) {
+        let sum = 0;
+        for (const stop = Math.min(end, i + square); i < stop; i++) sum += grey[i] as number;
+        row[bx] = (row[bx] as number) + sum;
+      }
     let sum = 0;
-    let right = -1;
-    let left = 0;
-    for (let x = 0; x < width; x++) {
-      const end = Math.min(width - 1, x + half);
-      while (right < end) sum += columns[++right] as number;
-      while (left < x - half) sum -= columns[left++] as number;
-      const mean = sum / (rows * (right - left + 1));
-      if ((grey[y * width + x] as number) < mean * darker) ink[y * width + x] = 1;
+    for (let bx = 0; bx < across; bx++) {
+      sum += row[bx] as number;
+      light[(by + 1) * stride + bx + 1] = (light[by * stride + bx + 1] as number) + sum;
     }
   }
-  return ink;
+  const out = blank(width, height);
+  const { ink } = out;
+  const half = Math.max(1, Math.round((width * around) / 2 / square));
+  for (let by = 0; by < down; by++) {
+    const [top, bottom] = [Math.max(0, by - half), Math.min(down, by + half + 1)];
+    const rows = Math.min(height, bottom * square) - top * square;
+    for (let bx = 0; bx < across; bx++) {
+      const [left, right] = [Math.max(0, bx - half), Math.min(across, bx + half + 1)];
+      const sum =
+        (light[bottom * stride + right] as number) -
+        (light[top * stride + right] as number) -
+        (light[bottom * stride + left] as number) +
+        (light[top * stride + left] as number);
+      const dark = (sum / (rows * (Math.min(width, right * square) - left * square))) * darker;
+      const [endX, endY] = [Math.min(width, (bx + 1) * square), Math.min(height, (by + 1) * square)];
+      for (let y = by * square; y < endY; y++)
+        for (let i = y * width + bx * square, end = y * width + endX; i < end; i++) if ((grey[i] as number) < dark) ink[i] = 1;
+    }
+  }
+  return out;
 }
 
 /** How far askew a page lies: the angle at which its ink falls most into rows, in radians. */
-function skewOf(ink: Uint8Array, width: number, height: number): number {
-  const at: number[] = [];
+function skewOf({ at, from, to }: Runs, width: number, height: number): number {
   let count = 0;
-  for (const one of ink) count += one;
+  for (let k = 0; k < at.length; k++) count += (to[k] as number) - (from[k] as number) + 1;
   const every = Math.max(1, Math.floor(count / sampled));
-  let seen = 0;
-  for (let i = 0; i < ink.length; i++) if (ink[i] && seen++ % every === 0) at.push(i);
-  const xs = Float64Array.from(at, (i) => i % width);
-  const ys = Float64Array.from(at, (i) => Math.floor(i / width));
+  const [xs, ys]: [number[], number[]] = [[], []];
+  for (let k = 0, seen = 0; k < at.length; k++)
+    for (let x = from[k] as number; x <= (to[k] as number); x++)
+      if (seen++ % every === 0) {
+        xs.push(x);
+        ys.push(at[k] as number);
+      }
   const bins = new Float64Array(height + 2 * Math.ceil(width * mostSkew) + 8);
   const off = Math.ceil(width * mostSkew) + 4;
   const peaked = (angle: number): number => {
@@ -92,31 +107,42 @@ function skewOf(ink: Uint8Array, width: number, height: number): number {
   return best;
 }
 
-/** Where a place of the upright picture lay on the page as it was scanned. */
-export const scannedAt = (
-  [x, y]: readonly [number, number],
-  { width, height, skew }: Pick<InkPicture, 'width' | 'height' | 'skew'>,
-): readonly [number, number] => {
-  const [dx, dy] = [x - width / 2, y - height / 2];
-  const [c, s] = [Math.cos(skew), Math.sin(skew)];
-  return [width / 2 + c * dx - s * dy, height / 2 + s * dx + c * dy];
-};
+type Frame = Pick<InkPicture, 'width' | 'height' | 'skew'>;
+
+/** Where a place of the upright picture lay on the page as it was scanned: columns are shifted first, then rows. */
+export function scannedAt([x, y]: Point, { width, height, skew }: Frame): Point {
+  const t = Math.tan(skew);
+  const down = y + t * (x - width / 2);
+  return [x - t * (down - height / 2), down];
+}
+
+/** Where a place of the scan lies on the upright picture. */
+export function uprightAt([x, y]: Point, { width, height, skew }: Frame): Point {
+  const t = Math.tan(skew);
+  const across = x + t * (y - height / 2);
+  return [across, y - t * (across - width / 2)];
+}
+
+/** The picture set upright: each run of ink shifted along its row, and then each column. */
+function upright({ width, height }: Mask, { at, from, to }: Runs, skew: number): Mask {
+  const t = Math.tan(skew);
+  const down = Int32Array.from({ length: width }, (_, x) => Math.round(t * (x - width / 2)));
+  const out = blank(width, height);
+  for (let k = 0; k < at.length; k++) {
+    const by = Math.round(t * ((at[k] as number) - height / 2));
+    const [first, last] = [Math.max(0, (from[k] as number) + by), Math.min(width - 1, (to[k] as number) + by)];
+    for (let x = first; x <= last; x++) {
+      const y = (at[k] as number) - (down[x] as number);
+      if (y >= 0 && y < height) out.ink[y * width + x] = 1;
+    }
+  }
+  return out;
+}
 
 /** A scan as ink and paper, set upright. */
 export function uprightInk(picture: GreyPicture): InkPicture {
-  const { width, height } = picture;
   const raw = inkOf(picture);
-  const skew = skewOf(raw, width, height);
-  const frame = { width, height, skew };
-  if (Math.abs(skew) < 0.0003) return { ...frame, skew: 0, ink: raw };
-  const ink = new Uint8Array(width * height);
-  const [c, s] = [Math.cos(skew), Math.sin(skew)];
-  for (let y = 0; y < height; y++) {
-    let [sx, sy] = scannedAt([0, y], frame);
-    for (let x = 0; x < width; x++, sx += c, sy += s) {
-      const [ix, iy] = [Math.round(sx), Math.round(sy)];
-      if (ix >= 0 && iy >= 0 && ix < width && iy < height) ink[y * width + x] = raw[iy * width + ix] as number;
-    }
-  }
-  return { ...frame, ink };
+  const runs = runsOf(raw);
+  const skew = skewOf(runs, raw.width, raw.height);
+  return Math.abs(skew) < leastSkew ? { ...raw, skew: 0 } : { ...upright(raw, runs, skew), skew };
 }

@@ -2,7 +2,7 @@ import type { Place } from '../sheets';
 import type { Bounds, Point } from './ink';
 import { pageWires, type PageWires } from './page-wires';
 import { scanInk } from './scan-ink';
-import { scannedAt, uprightInk, type GreyPicture } from './scan-picture';
+import { scannedAt, uprightAt, uprightInk, type GreyPicture } from './scan-picture';
 
 /**
  * The lines of a scanned page, how they meet, and what they end at, in pixels of the scan. A scan has no text: names are those that
@@ -11,9 +11,8 @@ import { scannedAt, uprightInk, type GreyPicture } from './scan-picture';
 export function scanWires(picture: GreyPicture, places: readonly Place[]): PageWires {
   const upright = uprightInk(picture);
   const { width, height } = picture;
-  const back = { width, height, skew: -upright.skew };
   const turned = places.map((place): Place => {
-    const [x, y] = scannedAt([place.x + place.w / 2, place.y + place.h / 2], back);
+    const [x, y] = uprightAt([place.x + place.w / 2, place.y + place.h / 2], upright);
     return { ...place, x: x - place.w / 2, y: y - place.h / 2 };
   });
   const names = turned.map(({ x, y, w, h }): Bounds => [x - 0.1 * h, y - 0.15 * h, x + w + 0.1 * h, y + 1.15 * h]);
