@@ -19,6 +19,9 @@ const bare = (name: string): string => name.replace(/(\d)[A-Z]$/, '$1');
 const told = (name: string, pin: string | undefined): string =>
   /^(?:Q|TR|V|D|IC)\d/.test(name) && pin ? `${bare(name)} ${pin.toUpperCase()}` : bare(name);
 
+/** Without its text a drawing does not say of what kind a transistor is. */
+const anyKind: Readonly<Record<string, string>> = { G: 'B', D: 'C', S: 'E' };
+
 const key = (ends: readonly string[]): string => [...ends].sort().join(' ');
 
 /**
@@ -27,8 +30,10 @@ const key = (ends: readonly string[]): string => [...ends].sort().join(' ');
  */
 export function holdAgainst(nets: CardNets, wiring: Wiring, byDrawing = false): Held {
   const named = new Set(wiring.ends.flatMap(({ name, pin }) => (pin ? [bare(name)] : [])));
-  const end = (name: string, pin: string | undefined): string =>
-    named.has(bare(name)) && !(byDrawing && /^IC\d/.test(name)) ? told(name, pin) : bare(name);
+  const end = (name: string, pin: string | undefined): string => {
+    if (!named.has(bare(name)) || (byDrawing && /^IC\d/.test(name))) return bare(name);
+    return told(name, byDrawing && pin ? (anyKind[pin] ?? pin) : pin);
+  };
   const rootOf = (net: string): string => (byDrawing ? wiring.drawnRoot(net) : wiring.root(net));
   const truth = new Map<string, string[]>();
   for (const { name, pin, net } of wiring.ends) truth.set(rootOf(net), [...(truth.get(rootOf(net)) ?? []), end(name, pin)]);

@@ -28,7 +28,7 @@ interface Touch {
 }
 
 /** In heights of the text. */
-const near = { touch: 0.14, doubtful: 0.34, overshoot: 0.28, dot: 0.1, hopEnd: 0.3, hopMost: 3.2, gapMost: 1.7 } as const;
+const near = { touch: 0.14, doubtful: 0.34, overshoot: 0.28, dot: 0.1, hopEnd: 0.3, hopMost: 3.2, hopsApart: 1.3, gapMost: 1.7 } as const;
 
 const manyGaps = 4;
 
@@ -158,6 +158,13 @@ function fourWays(joins: readonly Join[], lines: readonly Line[], usesDots: bool
   return joins.map((join) => crossing.get(join) ?? join);
 }
 
+/** What may be a hop, from where it leaves the line to where it comes back. */
+interface Arc {
+  readonly p: Point;
+  readonly q: Point;
+  readonly pieces: readonly Loose[];
+}
+
 /** Small arcs in a line, over another that it crosses; and lines that leave a gap where another goes through. */
 function hopsOf(
   lines: readonly Line[],
@@ -174,26 +181,48 @@ function hopsOf(
       return line.axis === axis && [line.a, line.b].some((e) => Math.hypot(e[0] - p[0], e[1] - p[1]) <= reach);
     });
   };
-  const crossed = (p: Point, q: Point, axis: Line['axis']): boolean => {
-    const [x, y] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
-    const reach = Math.hypot(q[0] - p[0], q[1] - p[1]) * 0.3;
-    return index.search(x - reach, y - reach, x + reach, y + reach).some((i) => {
-      const line = lines[i] as Line;
-      if (line.axis === axis || line.axis === 's') return false;
-      const { t, off } = along(line, [x, y]);
-      return off <= reach && t > 0.2 * unit && t < lengthOf(line) - 0.2 * unit;
+  for (const axis of ['h', 'v'] as const) {
+    const [k, beside] = axis === 'h' ? ([0, 1] as const) : ([1, 0] as const);
+    /** Where lines go through between two places on one straight, as shares of the way. */
+    const crossings = (p: Point, q: Point): number[] => {
+      const [long, level] = [q[k] - p[k], (p[beside] + q[beside]) / 2];
+      const aside = Math.min(long * 0.3, near.hopMost * 0.3 * unit);
+      const corner = (along: number, off: number): Point => (axis === 'h' ? [along, level + off] : [level + off, along]);
+      return index.search(...corner(p[k], -aside), ...corner(q[k], aside)).flatMap((i) => {
+        const line = lines[i] as Line;
+        if (line.axis === axis || line.axis === 's') return [];
+        const { t } = along(line, corner(line.a[k], 0));
+        const share = (line.a[k] - p[k]) / long;
+        return t > 0.2 * unit && t < lengthOf(line) - 0.2 * unit && share > 0 && share < 1 ? [share] : [];
+      });
+    };
+    const arcs = loose
+      .flatMap((arc): Arc[] => {
+        const [first, last] = [arc.points[0], arc.points.at(-1)];
+        if (!arc.curved || !first || !last) return [];
+        const [p, q] = first[k] <= last[k] ? [first, last] : [last, first];
+        return Math.abs(q[beside] - p[beside]) < q[k] - p[k] && q[k] - p[k] >= 0.35 * unit && crossings(p, q).length
+          ? [{ p, q, pieces: [arc] }]
+          : [];
+      })
+      .sort((one, other) => one.p[k] - other.p[k]);
+    // One beside the other, with hardly a line between them.
+    const chained = arcs.map((arc) => {
+      let whole = arc;
+      for (const next of arcs) {
+        const gap = next.p[k] - whole.q[k];
+        if (gap > -near.hopEnd * unit && gap < near.hopsApart * unit && Math.abs(next.p[beside] - whole.q[beside]) < near.hopEnd * unit + slack)
+          whole = { p: whole.p, q: next.q, pieces: [...whole.pieces, ...next.pieces] };
+      }
+      return whole;
     });
-  };
-  for (const arc of loose) {
-    if (!arc.curved) continue;
-    const [p, q] = [arc.points[0], arc.points.at(-1)];
-    if (!p || !q) continue;
-    const chord = Math.hypot(q[0] - p[0], q[1] - p[1]);
-    if (chord < 0.35 * unit || chord > near.hopMost * unit) continue;
-    for (const axis of ['h', 'v'] as const) {
+    for (const { p, q, pieces } of new Set([...arcs, ...chained])) {
+      const over = crossings(p, q);
+      if (q[k] - p[k] > near.hopMost * unit * over.length) continue;
+      if (over.length === 1 && Math.abs((over[0] ?? 0) - 0.5) > 0.3) continue;
       const [a, b] = [endAt(p, axis), endAt(q, axis)];
-      if (a === undefined || b === undefined || a === b || !crossed(p, q, axis)) continue;
-      hops.add(arc);
+      if (a === undefined || b === undefined || a === b) continue;
+      for (const piece of pieces) hops.add(piece);
       joins.push({ at: [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2], a, b, joined: true, sure: true, kind: 'hop' });
     }
   }

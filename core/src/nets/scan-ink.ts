@@ -43,16 +43,21 @@ function longRuns({ at, from, to }: Runs, least: number, thick: number): Run[] {
   return out;
 }
 
-/** The most usual length of short runs of ink down the page, which is the thickness of its lines. */
+const thickest = 20;
+
+/** The middle length of short runs of ink down the page, which is the thickness of its lines. */
 function thicknessOf({ from, to }: Runs): number {
-  const counts = new Float64Array(40);
+  const counts = new Float64Array(thickest + 1);
+  let all = 0;
   for (let i = 0; i < from.length; i++) {
     const long = (to[i] as number) - (from[i] as number) + 1;
-    if (long < 40) counts[long] = (counts[long] as number) + 1;
+    if (long > thickest) continue;
+    counts[long] = (counts[long] as number) + 1;
+    all++;
   }
-  let best = 2;
-  for (let n = 2; n < 20; n++) if ((counts[n] ?? 0) > (counts[best] ?? 0)) best = n;
-  return best;
+  let [thick, below] = [1, 0];
+  while (thick < thickest && below + (counts[thick] as number) < all / 2) below += counts[thick++] as number;
+  return Math.max(2, thick);
 }
 
 interface Streak {
@@ -375,8 +380,6 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     const on = lineIndex.search(x - r, y - r, x + r, y + r).map((i) => (found[i] as Line).width);
     return on.length ? (2 * r) / Math.max(...on) : 0;
   };
-  const dots = spots.filter((dot) => thicker(dot) > dotThicker.unclear);
-  const clear = (dot: Spot): boolean => thicker(dot) > dotThicker.clear && 2 * dot.r > dotLeast * unit;
   const inArrow = ({ a, b }: Line): boolean => {
     const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     return (
@@ -397,6 +400,10 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     unit,
     thick,
   );
+  const inBody = ({ x, y }: Spot): boolean =>
+    [...bodies, ...circles.bodies].some(({ box }) => x > box[0] - thick && x < box[2] + thick && y > box[1] - thick && y < box[3] + thick);
+  const dots = spots.filter((dot) => thicker(dot) > dotThicker.unclear && !inBody(dot));
+  const clear = (dot: Spot): boolean => thicker(dot) > dotThicker.clear && 2 * dot.r > dotLeast * unit;
   return {
     sorted: {
       lines: circles.lines,
