@@ -334,7 +334,7 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     // A square takes from a round piece all around alike; a triangle stays one, and fills half of its box.
     const [inX, inY] = [blot.box[2] - blot.box[0] + 1, blot.box[3] - blot.box[1] + 1];
     const pointed = Math.min(inX, inY) > 4 && blot.area < 0.64 * inX * inY;
-    if (pointed && large < 1.6 * unit)
+    if (pointed && large < 1.2 * unit)
       arrows.push({ points: cornersOf(blot), box: [x - wide / 2, y - high / 2, x + wide / 2, y + high / 2], curved: false });
     else if (large < 1.1 * unit && even > 0.62) {
       const spot = { x, y, r: large / 2 };

@@ -32,7 +32,7 @@ export interface ScanManner {
 async function rendered(
   drawing: Drawing,
   { scale, askew }: ScanManner,
-): Promise<{ asPng: () => Uint8Array; pixels: Uint8Array; width: number; height: number }> {
+): Promise<{ asPng: () => Uint8Array; free: () => void; pixels: Uint8Array; width: number; height: number }> {
   await (ready ??= initWasm(readFileSync(require.resolve('@resvg/resvg-wasm/index_bg.wasm'))));
   const made = create(readFileSync(require.resolve('@fontsource-variable/noto-sans/files/noto-sans-latin-wght-normal.woff2')));
   const font = 'fonts' in made ? made.fonts[0] : made;
@@ -50,7 +50,9 @@ export const writeScan = async (drawing: Drawing): Promise<Uint8Array> => (await
 
 /** The same as its grey pixels, a byte each. */
 export async function scannedPixels(drawing: Drawing, manner: ScanManner): Promise<{ width: number; height: number; grey: Uint8Array }> {
-  const { pixels, width, height } = await rendered(drawing, manner);
+  const picture = await rendered(drawing, manner);
+  const { pixels, width, height } = picture;
+  picture.free();
   const grey = new Uint8Array(width * height);
   for (let i = 0; i < grey.length; i++)
     grey[i] = Math.round(0.3 * (pixels[4 * i] ?? 0) + 0.59 * (pixels[4 * i + 1] ?? 0) + 0.11 * (pixels[4 * i + 2] ?? 0));
