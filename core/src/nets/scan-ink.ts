@@ -306,8 +306,10 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
   for (const piece of pieces) if (isLetter(piece, unit, thick)) wipe(picture, piece.box);
   for (const blot of fatBlots) {
     const [wide, high] = sizeOf(blot);
-    if (Math.max(wide, high) >= 1.1 * unit && Math.min(wide, high) > 0.5 * unit) {
-      const [l, t, r, b] = blot.box;
+    const [l, t, r, b] = blot.box;
+    // A thick outline is not filled.
+    const filled = blot.area > 0.3 * (r - l + 1) * (b - t + 1);
+    if (filled && Math.max(wide, high) >= 1.1 * unit && Math.min(wide, high) > 0.5 * unit) {
       wipe(picture, [l - grow - 1, t - grow - 1, r + grow + 1, b + grow + 1]);
     }
   }
@@ -334,12 +336,12 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     // A square takes from a round piece all around alike; a triangle stays one, and fills half of its box.
     const [inX, inY] = [blot.box[2] - blot.box[0] + 1, blot.box[3] - blot.box[1] + 1];
     const pointed = Math.min(inX, inY) > 4 && blot.area < 0.64 * inX * inY;
-    if (pointed && large < 1.2 * unit)
+    if (pointed && large > 0.55 * unit && large < 1.2 * unit)
       arrows.push({ points: cornersOf(blot), box: [x - wide / 2, y - high / 2, x + wide / 2, y + high / 2], curved: false });
     else if (large < 1.1 * unit && even > 0.62) {
       const spot = { x, y, r: large / 2 };
       if (large > 0.82 * dotLeast * unit) spots.push(spot);
-    } else if (large >= 1.1 * unit && even > 0.5 && large < 4 * unit) {
+    } else if (large >= 1.1 * unit && even > 0.5 && large < 4 * unit && blot.area > 0.3 * inX * inY) {
       const [l, t, r, b] = blot.box;
       const box: Bounds = [l - grow, t - grow, r + grow, b + grow];
       const outline = triangleOf({ ...blot, box });
