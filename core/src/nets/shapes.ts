@@ -34,7 +34,7 @@ export function shapeOf(
     const lengths = bars.map(lengthOf).sort((a, b) => b - a);
     const alike = (lengths.at(-1) ?? 0) > 0.75 * (lengths[0] ?? 1);
     if (n <= 1 && bars.length >= 2 && !alike) return 'ground';
-    if (n <= 1 && bars.length === 1) return loose.length >= 1 ? 'ground' : 'supply';
+    if (n <= 1 && bars.length === 1) return !loose.length ? 'supply' : loose.some(({ curved }) => !curved) ? 'ground' : 'other';
     if (loose.some(({ curved }) => !curved) && n >= 3) return 'active';
     return 'plates';
   }
