@@ -323,7 +323,7 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
     const half = Math.ceil(Math.max(w, thick) / 2) + 1;
     wipe(left, axis === 'h' ? [a[0], a[1] - half, b[0], a[1] + half] : [a[0] - half, a[1], a[0] + half, b[1]]);
   }
-  const rest = blotsOf(runsOf(left), Math.max(3, thick * 2)).filter(({ area }) => area > thick * thick * 0.8);
+  const rest = blotsOf(runsOf(left), Math.max(3, thick * 2)).filter(({ area }) => area > thick * thick * 0.4);
   const spots: Spot[] = [];
   const bodies: Body[] = [];
   const rings: Spot[] = [];

@@ -107,6 +107,24 @@ function skewOf({ at, from, to }: Runs, width: number, height: number): number {
   return best;
 }
 
+/** The picture at twice its size, grey between its pixels: lines of two pixels are too thin to tell what meets there. */
+export function twice({ width, height, grey }: GreyPicture): GreyPicture {
+  const wide = 2 * width;
+  const out = new Uint8Array(wide * 2 * height);
+  for (let y = 0; y < height; y++) {
+    const [row, below] = [y * width, Math.min(height - 1, y + 1) * width];
+    for (let x = 0, o = 2 * y * wide; x < width; x++, o += 2) {
+      const right = Math.min(width - 1, x + 1);
+      const [a, b, c, d] = [grey[row + x] as number, grey[row + right] as number, grey[below + x] as number, grey[below + right] as number];
+      out[o] = a;
+      out[o + 1] = (a + b) >> 1;
+      out[o + wide] = (a + c) >> 1;
+      out[o + wide + 1] = (a + b + c + d) >> 2;
+    }
+  }
+  return { width: wide, height: 2 * height, grey: out };
+}
+
 type Frame = Pick<InkPicture, 'width' | 'height' | 'skew'>;
 
 /** Where a place of the upright picture lay on the page as it was scanned: columns are shifted first, then rows. */

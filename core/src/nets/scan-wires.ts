@@ -2,15 +2,25 @@ import type { Place } from '../sheets';
 import type { Bounds, Point } from './ink';
 import { pageWires, type PageWires } from './page-wires';
 import { scanInk } from './scan-ink';
-import { scannedAt, uprightAt, uprightInk, type GreyPicture } from './scan-picture';
+import { scannedAt, twice, uprightAt, uprightInk, type GreyPicture } from './scan-picture';
+
+/** From so many pixels of the writing on a page is fine enough to be followed as it is. */
+const fine = 20;
 
 /**
  * The lines of a scanned page, how they meet, and what they end at, in pixels of the scan. A scan has no text: names are those that
  * were pinned by hand. Where a blob is neither clearly a dot nor clearly none, the meeting is left open, to be settled by who looks.
  */
 export function scanWires(picture: GreyPicture, places: readonly Place[]): PageWires {
+  const found = wiresAt(picture, places, 1);
+  return found.unit >= fine ? found : wiresAt(twice(picture), places, 2);
+}
+
+/** @param scale Pixels of the picture to one of the sheet. */
+function wiresAt(picture: GreyPicture, given: readonly Place[], scale: number): PageWires {
   const upright = uprightInk(picture);
   const { width, height } = picture;
+  const places = given.map((place) => ({ ...place, x: place.x * scale, y: place.y * scale, w: place.w * scale, h: place.h * scale }));
   const turned = places.map((place): Place => {
     const [x, y] = uprightAt([place.x + place.w / 2, place.y + place.h / 2], upright);
     return { ...place, x: x - place.w / 2, y: y - place.h / 2 };
@@ -19,7 +29,10 @@ export function scanWires(picture: GreyPicture, places: readonly Place[]): PageW
   const { sorted, unit, thick, unclear } = scanInk(upright, names);
   const ink = { width, height, strokes: [], pictures: [], tooMany: false };
   const wires = pageWires({ ink, sorted, words: [], places: turned, unit, slack: thick });
-  const at = (p: Point): Point => scannedAt(p, upright);
+  const at = (p: Point): Point => {
+    const [x, y] = scannedAt(p, upright);
+    return [x / scale, y / scale];
+  };
   const box = ([x0, y0, x1, y1]: Bounds): Bounds => {
     const [a, b] = [at([x0, y0]), at([x1, y1])];
     return [a[0], a[1], b[0], b[1]];
@@ -27,6 +40,7 @@ export function scanWires(picture: GreyPicture, places: readonly Place[]): PageW
   const doubtful = ([x, y]: Point): boolean => unclear.some((spot) => Math.hypot(spot.x - x, spot.y - y) < unit * 0.5);
   return {
     ...wires,
+    unit: unit / scale,
     lines: wires.lines.map(box),
     joins: wires.joins.map((join) => ({ ...join, at: at(join.at), sure: join.sure && !(join.kind === 'crossing' && doubtful(join.at)) })),
     symbols: wires.symbols.map((symbol) => ({
