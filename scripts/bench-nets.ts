@@ -114,7 +114,7 @@ async function scanned(drawing: Drawing, dpi: number, seed: number): Promise<Rea
     return { ...place, x: (x - place.w / 2) * scale, y: (y - place.h / 2) * scale, w: place.w * scale, h: place.h * scale };
   });
   const from = performance.now();
-  const wires = scanWires(picture, pinned);
+  const wires = scanWires(picture, { places: pinned });
   times.push(performance.now() - from);
   const sheet = { id: `sheet ${seed} ${drawing.title}`, order: seed, kind: 'schematic' } as Sheet;
   return { sheet, wires, places: { id: sheet.id, cardId: '', found: [], pinned } };

@@ -288,6 +288,8 @@ const chainSchema = z.object({
   name: z.string().min(1),
   carries: z.enum(['supply', 'agc', 'ptt', 'bias', 'injection', 'signal']),
   stops: z.array(z.object({ name: designator, pin: z.string().max(4).optional() })).min(1),
+  /** At so many places the drawing did not say whether lines are one, when it was followed. */
+  doubts: z.number().int().positive().optional(),
 });
 
 const itemLists = {

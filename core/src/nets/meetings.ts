@@ -211,7 +211,11 @@ function hopsOf(
       let whole = arc;
       for (const next of arcs) {
         const gap = next.p[k] - whole.q[k];
-        if (gap > -near.hopEnd * unit && gap < near.hopsApart * unit && Math.abs(next.p[beside] - whole.q[beside]) < near.hopEnd * unit + slack)
+        if (
+          gap > -near.hopEnd * unit &&
+          gap < near.hopsApart * unit &&
+          Math.abs(next.p[beside] - whole.q[beside]) < near.hopEnd * unit + slack
+        )
           whole = { p: whole.p, q: next.q, pieces: [...whole.pieces, ...next.pieces] };
       }
       return whole;

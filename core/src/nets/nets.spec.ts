@@ -1,5 +1,6 @@
 import { readCard, type Card } from '../card';
-import { indexPage, PlaceIndex, prefixesFor, type Place, type Settled, type Sheet, type SheetWord } from '../sheets';
+import { PlaceIndex, type Sheet, type SheetWord } from '../sheets';
+import { divider, dividerWords, down, flag, ground, line, pinsAt, read, svg, unit, word } from '../testing/few-strokes';
 import { smallCard } from '../testing/small-card';
 import { solve } from '../volts';
 import {
@@ -14,59 +15,11 @@ import {
   netOfNode,
   pageWires,
   pdfInk,
-  proposedNeeds,
   regionAbout,
   scanWires,
   svgInk,
   voltsInName,
-  type ReadSheet,
 } from '.';
-
-/** A drawing in a few strokes: lines, boxes, dots and words, twelve units to a letter. */
-const svg = (body: string): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400" viewBox="0 0 600 400">${body}</svg>`;
-const line = (...p: number[]): string => `<polyline points="${p.join(' ')}" fill="none" stroke="#111" stroke-width="1.2"/>`;
-const dot = (x: number, y: number): string => `<circle cx="${x}" cy="${y}" r="2.5" fill="#111"/>`;
-const box = (x: number, y: number, w: number, h: number): string =>
-  `<rect x="${x}" y="${y}" width="${w}" height="${h}" fill="none" stroke="#111"/>`;
-const ground = (x: number, y: number): string =>
-  line(x - 9, y, x + 9, y) + line(x - 5, y + 4, x + 5, y + 4) + line(x - 2, y + 8, x + 2, y + 8);
-/** A resistor down from (x, y), forty long, its leads ten each. */
-const down = (x: number, y: number): string => line(x, y, x, y + 10) + box(x - 5, y + 10, 10, 20) + line(x, y + 30, x, y + 40);
-const flag = (x: number, y: number): string =>
-  `<polygon points="${x},${y} ${x - 8},${y - 8} ${x - 60},${y - 8} ${x - 60},${y + 8} ${x - 8},${y + 8}" fill="none" stroke="#111"/>`;
-const word = (text: string, x: number, y: number): SheetWord => ({ text, x, y, w: text.length * 6.5, h: 9 });
-
-const unit = 12;
-function read(
-  body: string,
-  words: readonly SheetWord[],
-  { id = 'one', order = 1, settled }: { id?: string; order?: number; settled?: Partial<Settled> } = {},
-): ReadSheet {
-  const found: Place[] = indexPage(words, prefixesFor([]));
-  const wires = pageWires({ ink: svgInk(svg(body)), words, places: found, unit });
-  const all = { joins: [], pins: [], goesOn: [], alone: [], ...settled };
-  return {
-    sheet: { id, order, kind: 'schematic' } as unknown as Sheet,
-    wires,
-    places: { id, cardId: 'c', found, pinned: [], settled: all },
-  };
-}
-const pinsAt = (nets: CardNets, name: string, pin?: string): string[] =>
-  (nets.of(name, pin)?.pins ?? []).map((p) => `${p.name} ${p.pin}`).sort();
-
-/** R1 from a rail down to a node, R2 from it to the chassis, and a line that crosses without meeting. */
-const divider =
-  line(100, 40, 300, 40) +
-  dot(200, 40) +
-  down(200, 40) +
-  line(200, 80, 200, 120) +
-  down(200, 120) +
-  ground(200, 160) +
-  line(200, 100, 300, 100) +
-  dot(200, 100) +
-  line(250, 20, 250, 140);
-const dividerWords = [word('R1', 212, 56), word('10k', 212, 68), word('R2', 212, 136), word('22k', 212, 148), word('+8 V', 60, 36)];
 
 describe('the lines of a drawing', () => {
   it('end at parts, meet at dots, and cross without meeting', () => {
@@ -187,7 +140,7 @@ describe('the lines of a drawing', () => {
     ink(100, 200, 500, 202);
     ink(300, 200, 302, 420);
     ink(500, 100, 502, 500);
-    const { lines, joins } = scanWires({ width, height, grey }, []);
+    const { lines, joins } = scanWires({ width, height, grey }, { places: [] });
     expect(lines.length).toBe(3);
     expect(joins.filter(({ joined }) => joined).length).toBe(2);
   });
@@ -238,24 +191,6 @@ describe('what follows from a net', () => {
     expect([broken?.good.name, broken?.bad.name]).toEqual(['R1', 'R2']);
     expect(brokenOn(nets, net, broken!, 'one').length).toBeGreaterThan(0);
     expect(brokenOn(nets, net, broken!, 'two')).toEqual([]);
-  });
-  it('is a need of the sections on a line that one of them gives', () => {
-    const own = card();
-    const regulator = own.sections.find(({ kind }) => kind === 'regulator' || kind === 'connector');
-    const part = own.parts.find(({ section }) => section !== regulator?.id);
-    if (!regulator || !part) return void fail('the small card has changed');
-    const label = regulator.short.toUpperCase();
-    const bare = { ...own, sections: own.sections.map((s) => ({ ...s, needs: [] })) };
-    const body = line(100, 100, 200, 100) + flag(100, 100) + line(200, 100, 200, 80) + down(200, 40);
-    const nets = new CardNets([read(body, [word(label, 44, 96), word(part.designator, 212, 56)])]);
-    const [need] = proposedNeeds(nets, bare as Card);
-    if (carriesOf(nets.nets.find(({ labels }) => labels.includes(label))!) === 'supply')
-      expect([need?.section, need?.needs]).toEqual([part.section, regulator.id]);
-    expect(
-      proposedNeeds(nets, own as Card).some(({ section, needs }) =>
-        own.sections.find(({ id }) => id === section)?.needs.some((n) => n.section === needs),
-      ),
-    ).toBeFalse();
   });
   it('is the place that is easiest to reach', () => {
     const nets = new CardNets([read(divider, dividerWords)]);

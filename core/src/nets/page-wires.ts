@@ -96,13 +96,18 @@ function barsAmong(lines: readonly Line[], held: (end: Point) => boolean, unit: 
 
 const noWires = (unit: number, said: string): PageWires => ({ unit, lines: [], joins: [], symbols: [], labels: [], marks: [], said });
 
+/** Whether most of a page is pictures, as a scan in a PDF is. */
+export const mostlyPicture = ({ pictures, width, height }: PageInk): boolean => coveredBy(pictures) > 0.5 * (width * height || 1);
+const coveredBy = (pictures: PageInk['pictures']): number =>
+  pictures.reduce((sum, [x0, y0, x1, y1]) => sum + Math.abs((x1 - x0) * (y1 - y0)), 0);
+
 /** What is said of a page of which the lines cannot be followed, or not all. */
 function saidOf({ ink, words }: PageToRead, lines: number): string {
   if (ink.tooMany) return 'There is more drawn on this page than can be gone through. Names on it work; its lines cannot be pressed.';
-  const covered = ink.pictures.reduce((sum, [x0, y0, x1, y1]) => sum + Math.abs((x1 - x0) * (y1 - y0)), 0) / (ink.width * ink.height || 1);
-  if (!lines && covered > 0.5) return 'This page is a picture.';
+  if (!lines && mostlyPicture(ink)) return 'This page is a picture.';
   if (!lines) return 'No lines are drawn on this page.';
-  if (covered > 0.05) return 'There are pictures on this page: lines within them are not followed.';
+  if (coveredBy(ink.pictures) > 0.05 * ink.width * ink.height)
+    return 'There are pictures on this page: lines within them are not followed.';
   if (!words.length) return 'No text can be read on this page: pin the names that you need by hand.';
   return '';
 }

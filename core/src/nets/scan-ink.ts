@@ -289,7 +289,7 @@ function broughtTogether(loose: readonly Loose[], lines: readonly Line[], thick:
  * What is drawn on a scan: straight lines along the axes, dots, circles, filled shapes, and whatever else hangs together.
  * It takes about as long as the picture has pixels: an A3 page at 300 dots an inch less than a second.
  */
-export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanInk {
+export function scanInk(whole: InkPicture): ScanInk {
   const { width, height } = whole;
   const wholeRuns = runsOf(whole);
   const thick = thicknessOf(runsOf(turnedOver(whole, wholeRuns)));
@@ -302,7 +302,6 @@ export function scanInk(whole: InkPicture, names: readonly Bounds[] = []): ScanI
   const sizeOf = ({ box }: Blot): readonly [number, number] => [box[2] - box[0] + 1 + 2 * grow, box[3] - box[1] + 1 + 2 * grow];
   const picture = { ...whole, ink: Uint8Array.from(whole.ink) };
   // Letters are no lines, and neither is what is filled.
-  for (const box of names) wipe(picture, box);
   for (const piece of pieces) if (isLetter(piece, unit, thick)) wipe(picture, piece.box);
   for (const blot of fatBlots) {
     const [wide, high] = sizeOf(blot);

@@ -12,8 +12,12 @@ export interface GreyPicture {
 export interface InkPicture extends Mask {
   /** By how much the page lay askew, in radians; what is found is turned back by it. */
   readonly skew: number;
+  /** Whether there is more on it than can be gone through, as on a photograph of something else. */
+  readonly crowded: boolean;
 }
 
+/** So many runs of ink are gone through; a full schematic of A3 at 300 dots an inch has a tenth of it. */
+const mostRuns = 1_500_000;
 /** Ink is darker than what lies around it by this share. */
 const darker = 0.82;
 /** About the size of what is taken as around, as a share of the width. */
@@ -161,6 +165,7 @@ function upright({ width, height }: Mask, { at, from, to }: Runs, skew: number):
 export function uprightInk(picture: GreyPicture): InkPicture {
   const raw = inkOf(picture);
   const runs = runsOf(raw);
+  if (runs.at.length > mostRuns) return { ...raw, skew: 0, crowded: true };
   const skew = skewOf(runs, raw.width, raw.height);
-  return Math.abs(skew) < leastSkew ? { ...raw, skew: 0 } : { ...upright(raw, runs, skew), skew };
+  return Math.abs(skew) < leastSkew ? { ...raw, skew: 0, crowded: false } : { ...upright(raw, runs, skew), skew, crowded: false };
 }

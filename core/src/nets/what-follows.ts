@@ -8,9 +8,9 @@ import { voltsInName } from './region';
 const mostStops = 40;
 
 /** Kinds of section that give what others live on. */
-const givers: ReadonlySet<string> = new Set(['regulator', 'rectifier', 'transformer', 'switch', 'relay', 'connector']);
+export const givers: ReadonlySet<string> = new Set(['regulator', 'rectifier', 'transformer', 'switch', 'relay', 'connector']);
 
-const sectionOf = (card: Card, name: string): string | undefined => sectionOfStop(card, { name });
+export const sectionOf = (card: Card, name: string): string | undefined => sectionOfStop(card, { name });
 
 /** What a line carries, by its name and by what hangs on it. */
 export function carriesOf(net: CardNet): Chain['carries'] {
@@ -65,81 +65,8 @@ export function chainOfNet(nets: CardNets, net: CardNet, card: Card): Chain {
     name: net.labels.length || net.ground ? net.name : '',
     carries: carriesOf(net),
     stops: stopsOf(nets, net, card),
+    ...(net.doubts.length ? { doubts: net.doubts.length } : {}),
   };
-}
-
-/** A need of one section that a net shows and the card does not say yet. */
-export interface ProposedNeed {
-  readonly section: string;
-  readonly needs: string;
-  readonly by: 'supply' | 'injection' | 'bias' | 'switching' | 'control';
-  readonly net: string;
-}
-
-const byCarries = { supply: 'supply', agc: 'control', ptt: 'switching', bias: 'bias', injection: 'injection' } as const;
-
-/** Needs that the nets of a card show: sections on a line need the one that gives it. What the card says already is not among them. */
-export function proposedNeeds(nets: CardNets, card: Card): ProposedNeed[] {
-  const found = new Map<string, ProposedNeed>();
-  for (const net of nets.nets) {
-    const carries = carriesOf(net);
-    if (net.ground || carries === 'signal') continue;
-    const touched = [...new Set(net.pins.flatMap(({ name }) => sectionOf(card, name) ?? []))];
-    const named = card.sections.filter((s) =>
-      net.labels.some((label) => label === s.short.toUpperCase() || label === s.name.toUpperCase()),
-    );
-    const giving = named.length ? named : card.sections.filter((s) => touched.includes(s.id) && givers.has(s.kind));
-    const [source] = giving;
-    if (!source || giving.length > 1) continue;
-    for (const section of touched) {
-      const own = card.sections.find(({ id }) => id === section);
-      const by = byCarries[carries];
-      if (!own || section === source.id || own.needs.some((need) => need.section === source.id)) continue;
-      found.set(`${section} ${source.id}`, { section, needs: source.id, by, net: net.name });
-    }
-  }
-  return [...found.values()];
-}
-
-/** A step of the signal that a net shows: from a section to the next. */
-export interface ProposedStep {
-  readonly from: string;
-  readonly to: string;
-  readonly net: string;
-}
-
-const gives = /^(?:C|D|A|OUT)$/;
-const takes = /^(?:B|G|G1|IN)$/;
-
-/** Steps of the signal between sections, that no route of the card has: a line on which parts of two sections hang, by the pins that give and take. */
-export function proposedSteps(nets: CardNets, card: Card): ProposedStep[] {
-  const known = new Set(
-    card.functions.flatMap((fn) =>
-      fn.route.slice(1).flatMap((to, i) => (typeof to === 'string' && typeof fn.route[i] === 'string' ? [`${fn.route[i]} ${to}`] : [])),
-    ),
-  );
-  const steps = new Map<string, ProposedStep>();
-  for (const net of nets.nets) {
-    if (net.ground || carriesOf(net) !== 'signal') continue;
-    const own = net.pins.flatMap((pin) => {
-      const section = sectionOf(card, pin.name);
-      return section ? [{ ...pin, section }] : [];
-    });
-    const sections = [...new Set(own.map(({ section }) => section))];
-    const [p, q] = sections;
-    if (!p || !q || sections.length !== 2) continue;
-    const by = (section: string, what: RegExp): boolean => own.some((pin) => pin.section === section && what.test(pin.pin));
-    const left = (section: string): number => Math.min(...own.filter((pin) => pin.section === section).map((pin) => pin.at[0]));
-    const forward =
-      by(p, gives) || by(q, takes)
-        ? !(by(q, gives) || by(p, takes)) || left(p) < left(q)
-        : by(q, gives) || by(p, takes)
-          ? false
-          : left(p) < left(q);
-    const [from, to] = forward ? [p, q] : [q, p];
-    if (!known.has(`${from} ${to}`) && !known.has(`${to} ${from}`)) steps.set(`${from} ${to}`, { from, to, net: net.name });
-  }
-  return [...steps.values()];
 }
 
 /** Where a net is broken, by what was read at pins and points on it: two places of one line that differ by more than a line can lose. */

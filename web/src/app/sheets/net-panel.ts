@@ -101,6 +101,8 @@ export class NetPanel {
   readonly explain = output();
   readonly link = output();
   readonly alone = output();
+  /** What is in doubt is as it is taken. */
+  readonly right = output();
   readonly netlist = output();
   readonly closed = output();
   readonly place = output<NetPlace>();

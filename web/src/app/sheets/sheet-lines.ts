@@ -66,8 +66,7 @@ export class SheetLines {
     if (!file) return;
     let held: Held;
     try {
-      const wires = await this.pages.wires(sheet, file, this.sheets.placesOn(sheet.id));
-      held = wires ? { wires } : { failed: 'This sheet is a picture.' };
+      held = { wires: await this.pages.wires(sheet, file, this.sheets.placesOn(sheet.id)) };
     } catch (error) {
       this.busy.delete(sheet.id);
       held = { failed: `Its lines could not be read: ${error instanceof Error ? error.message : String(error)}` };

@@ -51,6 +51,7 @@ import { SheetPane } from './sheet-pane';
 import { SisterChoice } from './sister-choice';
 import { SisterPane } from './sister-pane';
 import { SheetLines } from './sheet-lines';
+import { LineProposals } from './line-proposals';
 import { NetPanel, type CorrectedPin } from './net-panel';
 import { netFacts, type NetPlace } from './net-facts';
 import { VoltsPanel, type Counted } from './volts/volts-panel';
@@ -71,13 +72,13 @@ export interface DeskJob {
   readonly count: (body: TapeBody) => void;
 }
 
-type Doing = 'looking' | 'following' | 'pinning';
+type Doing = 'looking' | 'following' | 'pinning' | 'proposing';
 
 /** The table on which schematic, board and readings lie side by side. */
 @Component({
   selector: 'app-sheets-desk',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip, NetPanel, VoltsPanel],
+  imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip, NetPanel, VoltsPanel, LineProposals],
   providers: [DeskState, SheetLines],
   templateUrl: './sheets-desk.html',
   styleUrls: ['./sheets-desk.scss', './tool.scss'],
@@ -286,7 +287,9 @@ export class SheetsDesk {
     this.chain.update((chain) => {
       const fresh = chain.stops.length ? chain : { ...made, stops: [] };
       const known = new Set(fresh.stops.map(({ name }) => name));
-      return { ...fresh, stops: [...fresh.stops, ...made.stops.filter(({ name }) => !known.has(name))] };
+      const doubts = (chain.stops.length ? (chain.doubts ?? 0) : 0) + (made.doubts ?? 0);
+      const stops = [...fresh.stops, ...made.stops.filter(({ name }) => !known.has(name))];
+      return { ...fresh, stops, ...(doubts ? { doubts } : {}) };
     });
   }
 
@@ -311,6 +314,15 @@ export class SheetsDesk {
       ...settled,
       joins: [...settled.joins.filter((one) => Math.hypot(one.x - x, one.y - y) > 0.01), { x, y, joined: !doubt.joined }],
     }));
+  }
+
+  /** All that is in doubt on the line in hand is as it is taken. */
+  protected async settleAsShown(): Promise<void> {
+    const doubts = this.net()?.doubts ?? [];
+    for (const sheet of this.sheets.sheets()) {
+      const own = doubts.filter(({ sheetId }) => sheetId === sheet.id).map(({ at: [x, y], joined }) => ({ x, y, joined }));
+      if (own.length) await this.settle(sheet, 'Kept as it is shown.', (settled) => ({ ...settled, joins: [...settled.joins, ...own] }));
+    }
   }
 
   protected async correctPin({ place, name, pin }: CorrectedPin): Promise<void> {
@@ -359,6 +371,17 @@ export class SheetsDesk {
     const sheet = this.sheets.sheets().find(({ id }) => id === place.sheetId);
     const [x, y] = place.at;
     if (sheet) this.desk.goTo(sheet, { name: place.name, x: x - 8, y: y - 8, w: 16, h: 16 });
+  }
+
+  /** Lights up a line, with a sheet on which it lies in the left view. */
+  protected showNet(net: CardNet): void {
+    const nets = this.lines.nets();
+    for (const sheet of this.sheets.sheets()) {
+      const [line] = nets.linesOn(net, sheet.id);
+      if (!line) continue;
+      this.netAt.set({ sheetId: sheet.id, at: [(line[0] + line[2]) / 2, (line[1] + line[3]) / 2] });
+      return this.desk.choose('left', sheet.id);
+    }
   }
 
   /** What explains the volts, with the sections in which its parts lie: by the card, or by where they stand on the sheet. */
@@ -423,6 +446,7 @@ export class SheetsDesk {
   protected do(doing: Doing): void {
     this.doing.update((now) => (now === doing ? 'looking' : doing));
     if (this.doing() === 'pinning') this.pinSide.set(this.desk.sheet('left'));
+    if (this.doing() === 'proposing') void this.lines.readAll();
   }
 
   private async pin(sheet: Sheet, [x, y]: readonly [number, number]): Promise<void> {

@@ -1,7 +1,8 @@
 import { readPage, type Found, type Has } from '@amber-relay/core/manual';
-import { pageWires, svgInk, textUnit, type PageWires } from '@amber-relay/core/nets';
+import { mostlyPicture, pageWires, scanWires, svgInk, textUnit, type PageWires } from '@amber-relay/core/nets';
 import { indexPage, type Place, type SheetFileType, type SheetKind, type SheetWord } from '@amber-relay/core/sheets';
 import { expose, transfer } from 'comlink';
+import { greyPage, scaleOf } from './grey-page';
 import { titleOf } from './page-title';
 import { PdfPages, type PdfPlan } from './pdf-pages';
 import { warmUpPdf } from './warm-up';
@@ -52,6 +53,20 @@ async function drawPicture(id: string, blob: Blob, { scale, x, y, w, h }: Piece)
 }
 
 const pictures = new Map<string, Blob>();
+/** Dots an inch at which a scan within a PDF is looked at. */
+const scanDots = 300;
+const fewDrawn = 20;
+
+async function pictureWires(id: string, places: readonly Place[]): Promise<PageWires> {
+  const blob = pictures.get(id);
+  if (!blob) throw new Error('This file is not open.');
+  const whole = await createImageBitmap(blob);
+  const { width, height } = whole;
+  whole.close();
+  const scale = scaleOf(width, height, 1);
+  const seen = await greyPage(width, height, scale, (y, w, h) => drawPicture(id, blob, { page: 1, scale, x: 0, y, w, h }));
+  return scanWires(seen, { places, scale });
+}
 
 const api = {
   /** Takes a file; says how many pages it has, how large the first is, and what it carries that is left alone. */
@@ -105,12 +120,18 @@ const api = {
     return readPage(words, has, about);
   },
 
-  /** The lines of a page, how they meet, and what they end at. */
+  /** The lines of a page, how they meet, and what they end at: as it is drawn, or of a scan as it is seen. */
   async wires(id: string, page: number, places: readonly Place[]): Promise<PageWires> {
+    if (pictures.has(id)) return pictureWires(id, places);
     const pages = pdf(id);
-    const { words } = await pages.words(page);
+    const { words, width, height } = await pages.words(page);
     const ink = await pages.ink(page);
-    return pageWires({ ink, words, places, unit: textUnit(places, words, 'pdf', ink.width) });
+    const drawn = pageWires({ ink, words, places, unit: textUnit(places, words, 'pdf', ink.width) });
+    // A scan in a PDF may have a frame or a stamp that is drawn.
+    if (!mostlyPicture(ink) || drawn.lines.length > fewDrawn) return drawn;
+    const scale = scaleOf(width, height, scanDots / 72);
+    const seen = await greyPage(width, height, scale, (y, w, h) => pages.draw(page, scale, 0, y, w, h));
+    return scanWires(seen, { places, words, scale });
   },
 
   /** The same of an SVG, of which only the browser can say where its text stands. */

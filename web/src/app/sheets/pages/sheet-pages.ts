@@ -179,13 +179,12 @@ export class SheetPages {
     });
   }
 
-  /** The lines of a page, how they meet, and what they end at; undefined for a picture, which is followed from a press. */
-  async wires(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, places: readonly Place[]): Promise<PageWires | undefined> {
+  /** The lines of a page, how they meet, and what they end at. */
+  async wires(sheet: Sheet, file: Pick<SheetFile, 'id' | 'type'>, places: readonly Place[]): Promise<PageWires> {
     if (file.type === 'svg') {
       const text = await this.text(file);
       return this.reader.svgWires(text, await svgWords(text), places);
     }
-    if (file.type !== 'pdf') return undefined;
     return asked(async () => {
       await this.reader.open(file, () => this.blob(file.id));
       return this.reader.wires(file.id, sheet.page, places);
