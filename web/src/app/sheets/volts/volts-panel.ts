@@ -5,7 +5,7 @@ import type { CoreError } from '@amber-relay/core/errors';
 import { elementsFor, netOfNode, regionAbout, type CardNet, type CardNets, type Feed } from '@amber-relay/core/nets';
 import { readingKey, type Reading } from '@amber-relay/core/sheets';
 import { readingText } from '@amber-relay/core/tape';
-import type { Changed, Explanation, NextReading, NodeReading } from '@amber-relay/core/volts';
+import { ohmText, type Changed, type Explanation, type NextReading, type NodeReading } from '@amber-relay/core/volts';
 import { hundredSign } from '@amber-relay/core/words';
 import { voltsAt } from '../net-facts';
 import { nodeName, nodeText, type NodeName } from './node-names';
@@ -17,6 +17,12 @@ export interface Counted {
   readonly explanation: Explanation;
   readonly text: string;
   readonly readings: readonly string[];
+}
+
+interface OhmsRead {
+  readonly key: string;
+  readonly text: string;
+  readonly reading: NodeReading;
 }
 
 const fromText: Readonly<Record<Feed['from'], string>> = {
@@ -101,6 +107,8 @@ export class VoltsPanel {
   protected readonly changePart = signal('');
   protected readonly changeValue = signal('');
   private readonly saidVolts = signal<ReadonlyMap<number, number>>(new Map());
+  /** Resistances that were read in the circuit, with everything off: one with a leg lifted says nothing of its neighbours. */
+  protected readonly inCircuit = signal<ReadonlySet<string>>(new Set());
   private readonly saidValues = signal<ReadonlyMap<string, string>>(new Map());
   protected readonly busy = signal(false);
   protected readonly wrong = signal('');
@@ -135,9 +143,25 @@ export class VoltsPanel {
     const fed = new Set(this.region().feeds.map(({ net }) => net));
     return [...this.readAt()].filter(([id]) => this.region().nodes.has(id) && !fed.has(id));
   });
-  private readonly nodeReadings = computed(() =>
-    this.used().map(([id, { volts }]): NodeReading => ({ what: 'volts', node: this.region().nodes.get(id) ?? '', value: volts })),
-  );
+  /** Resistances read at parts and pins here: across a part, or from a pin to the chassis. */
+  protected readonly ohms = computed(() => {
+    const [nets, nodes] = [this.nets(), this.region().nodes];
+    return [...this.readings()].flatMap(([key, reading]): OhmsRead[] => {
+      const { subject, unit, value } = reading;
+      if (unit !== 'ohm' || value === null || subject.what !== 'part') return [];
+      const ends = [...new Set(nets.parts.find(({ name }) => name === subject.designator)?.pins.map(({ net }) => net))];
+      const net = subject.pin ? nets.of(subject.designator, subject.pin)?.id : ends[0];
+      const node = nodes.get(net ?? -1);
+      const to = subject.pin ? '0' : nodes.get(ends[1] ?? -1);
+      if (node === undefined || to === undefined || node === to || (!subject.pin && ends.length !== 2)) return [];
+      return [{ key, text: readingText(reading), reading: { what: 'ohms', node, to, value } }];
+    });
+  });
+  private readonly nodeReadings = computed((): readonly NodeReading[] => [
+    ...this.used().map(([id, { volts }]): NodeReading => ({ what: 'volts', node: this.region().nodes.get(id) ?? '', value: volts })),
+    ...this.usedOhms().map(({ reading }) => reading),
+  ]);
+  private readonly usedOhms = computed(() => this.ohms().filter(({ key }) => this.inCircuit().has(key)));
   protected readonly partNames = computed(() => [
     ...new Set(
       this.region()
@@ -158,6 +182,14 @@ export class VoltsPanel {
       return { key, text: reading ? readingText(reading) : '', should: should === undefined ? '' : voltText(should) };
     }),
   );
+  protected readonly shownOhms = computed(() => {
+    const [from, used] = [this.used().length, this.usedOhms()];
+    return this.ohms().map(({ key, text }) => {
+      const at = used.findIndex((one) => one.key === key);
+      const should = at < 0 ? undefined : this.result()?.explanation.should[from + at];
+      return { key, text, used: at >= 0, should: should === undefined ? '' : ohmText(should) };
+    });
+  });
   protected readonly expected = computed(() => {
     const volts = this.result()?.explanation.volts ?? new Map<string, number>();
     return [...volts]
@@ -214,6 +246,7 @@ export class VoltsPanel {
         this.result.set(null);
         this.saidVolts.set(new Map());
         this.saidValues.set(new Map());
+        this.inCircuit.set(new Set());
         this.changePart.set('');
       });
     });
@@ -276,8 +309,20 @@ export class VoltsPanel {
 
   /** `puts 5.02 V on Q2 B: read 4.9 V`. */
   private why(shows: readonly number[]): string {
-    const told = this.used().map(([, { key, volts }], i) => `${voltText(shows[i] ?? 0)} on ${key}: read ${voltText(volts)}`);
+    const own = this.used();
+    const told = [
+      ...own.map(([, { key, volts }], i) => `${voltText(shows[i] ?? 0)} on ${key}: read ${voltText(volts)}`),
+      ...this.usedOhms().map(({ key, text }, i) => `${ohmText(shows[own.length + i] ?? 0)} across ${key}: read ${text}`),
+    ];
     return `puts ${told.slice(0, 3).join('; ')}`;
+  }
+
+  protected readInCircuit(key: string): void {
+    this.inCircuit.update((all) => {
+      const now = new Set(all);
+      if (!now.delete(key)) now.add(key);
+      return now;
+    });
   }
 
   protected sayVolts(net: number, text: string): void {
@@ -299,7 +344,8 @@ export class VoltsPanel {
     const explanation = this.result()?.explanation;
     const [first] = this.leaders();
     if (!explanation || !first) return;
-    const readings = this.used().flatMap(([, { key }]) => this.readings().get(key)?.id ?? []);
+    const keys = [...this.used().map(([, { key }]) => key), ...this.usedOhms().map(({ key }) => key)];
+    const readings = keys.flatMap((key) => this.readings().get(key)?.id ?? []);
     this.counted.emit({ about: this.startText(), explanation, text: `${first.part} ${first.says} ${first.why}`, readings });
   }
 }
