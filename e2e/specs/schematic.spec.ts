@@ -114,21 +114,23 @@ test('an AGC line that a leaky FET holds up is named', async ({ page }) => {
   await expect(volts(page).locator('[data-explains]').first()).toContainText(/Q102 its gate leaky to the (drain|source)/);
 });
 
-test('what the lines say that the card does not is ticked, and put into the card', async ({ page }) => {
+test('what the lines say that the card does not is ticked by who knows the set, put into the card, and taken out again', async ({
+  page,
+}) => {
   const sheets = new SheetsPage(page);
-  // A set whose drawings show more than its card says.
   await sheets.openFor(420);
   await page.getByText('More', { exact: true }).click();
   await page.getByRole('button', { name: 'What the lines say of the card' }).click();
   const said = page.locator('app-line-proposals');
-  const into = said.getByRole('button', { name: /into the card$/ });
-  await expect(into).toBeDisabled();
-  const first = said.getByRole('checkbox').first();
-  const words = (await said.getByRole('listitem').first().locator('label').textContent()) ?? '';
-  await said.getByRole('button', { name: /^Show the line/ }).first().click();
+  const first = said.getByRole('checkbox', { name: /needs HT/ });
+  await expect(first).not.toBeChecked();
+  await expect(said.getByRole('button', { name: 'Put into the card' })).toBeDisabled();
+  await said.getByRole('button', { name: /^Show the line: .* needs HT/ }).click();
   await expect(page.locator('[data-net]').first()).toBeVisible();
   await first.check();
-  await into.click();
-  await expect(page.getByText(`Into the card: ${words.trim()}.`)).toBeVisible();
-  await expect(said.getByText(words.trim(), { exact: true })).toBeHidden();
+  await said.getByRole('button', { name: 'Put 1 into the card' }).click();
+  await expect(page.getByText(/^Into the card: .* needs HT/)).toBeVisible();
+  await expect(said.getByText('Nothing: the card says all that can be made out.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(first).not.toBeChecked();
 });

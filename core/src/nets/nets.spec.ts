@@ -1,6 +1,6 @@
 import { readCard, type Card } from '../card';
 import { PlaceIndex, type Sheet, type SheetWord } from '../sheets';
-import { divider, dividerWords, down, flag, ground, line, pinsAt, read, svg, unit, word } from '../testing/few-strokes';
+import { divider, dividerWords, down, flag, line, pinsAt, read, svg, unit, word } from '../testing/few-strokes';
 import { smallCard } from '../testing/small-card';
 import { solve } from '../volts';
 import {
@@ -16,7 +16,6 @@ import {
   pageWires,
   pdfInk,
   regionAbout,
-  scanWires,
   svgInk,
   voltsInName,
 } from '.';
@@ -130,19 +129,6 @@ describe('the lines of a drawing', () => {
     ]);
     expect(ink.strokes[1]?.dashed).toBeTrue();
     expect(ink.pictures.length).toBe(1);
-  });
-  it('of a clean scan are found as of the drawing', () => {
-    const [width, height] = [900, 600];
-    const grey = new Uint8Array(width * height).fill(240);
-    const ink = (x0: number, y0: number, x1: number, y1: number): void => {
-      for (let y = y0; y <= y1; y++) grey.fill(30, y * width + x0, y * width + x1 + 1);
-    };
-    ink(100, 200, 500, 202);
-    ink(300, 200, 302, 420);
-    ink(500, 100, 502, 500);
-    const { lines, joins } = scanWires({ width, height, grey }, { places: [] });
-    expect(lines.length).toBe(3);
-    expect(joins.filter(({ joined }) => joined).length).toBe(2);
   });
 });
 

@@ -7,9 +7,7 @@ const card = (): Card => readCard(structuredClone(smallCard));
 const bare = (own: Card): Card => ({ ...own, sections: own.sections.map((s) => ({ ...s, needs: [] })) });
 const said = (list: readonly Proposal[]): string[] =>
   list.map((one) =>
-    one.kind === 'need'
-      ? `${one.section} needs ${one.needs} by ${one.by}`
-      : `${one.fn}: ${one.section} ${one.after ? 'after' : 'before'} ${one.beside}`,
+    one.kind === 'need' ? `${one.section} needs ${one.needs} by ${one.by}` : `${one.fn}: ${one.section} after ${one.after}`,
   );
 
 describe('what the lines of a drawing propose for the card', () => {
@@ -36,18 +34,24 @@ describe('what the lines of a drawing propose for the card', () => {
     expect(() => readCard(now)).not.toThrow();
     expect(proposals(nets, card())).toEqual([]);
   });
-  it('is a section that belongs into a route, beside the one from which a line leads to it', () => {
-    // From the collector of a mixer on the left to a part of the oscillator on the right, which no route has beside it.
+  it('is a section that belongs into a route: a line leads to it from one section of it, and another from it to the next', () => {
     const own = card();
-    const route = { ...own, functions: own.functions.map((f) => ({ ...f, route: f.route.filter((step) => step !== 'if-amp') })) };
-    const body = down(200, 60) + line(200, 100, 300, 100) + line(300, 100, 300, 110) + down(300, 110);
-    const step = new CardNets([read(body, [word('Q3', 212, 76), word('IC3', 312, 126)])]);
-    const found = proposals(step, route);
-    expect(said(found)).toContain('receive-am: if-amp after mixer');
-    const now = withProposals(route, found);
-    expect(now.functions.find(({ id }) => id === 'receive-am')?.route).toEqual(['filter', 'mixer', 'if-amp', 'detector', 'audio']);
+    const short = ['filter', 'mixer', 'audio'];
+    const without = { ...own, functions: own.functions.map((f) => (f.id === 'receive-am' ? { ...f, route: short } : f)) };
+    // Q3 of the mixer, IC3 of the IF amplifier, C12 of the audio, from left to right.
+    const leg = (x: number): string => down(x, 60) + line(x, 100, x + 100, 100) + line(x + 100, 100, x + 100, 60);
+    const body = leg(100) + down(200, 20) + leg(300) + down(400, 20) + line(200, 20, 300, 20) + line(300, 20, 300, 60);
+    const names = [word('Q3', 112, 76), word('IC3', 212, 36), word('IC3', 312, 76), word('C12', 412, 36)];
+    const all = new CardNets([read(body, names)]);
+    const found = proposals(all, without);
+    expect(said(found)).toEqual(['receive-am: if-amp after mixer']);
+    const now = withProposals(without, found);
+    expect(now.functions.find(({ id }) => id === 'receive-am')?.route).toEqual(['filter', 'mixer', 'if-amp', 'audio']);
     expect(() => readCard(now)).not.toThrow();
-    expect(proposals(step, own)).toEqual([]);
+    expect(proposals(all, now)).toEqual([]);
+    // One of the two lines alone may be a branch.
+    const half = new CardNets([read(leg(100) + down(200, 20), names.slice(0, 2))]);
+    expect(proposals(half, without)).toEqual([]);
   });
   it('is nothing from the chassis, and nothing where two could be the one that gives', () => {
     const own = bare(card());

@@ -12,9 +12,8 @@ export type Proposal =
       /** The function whose route it is. */
       readonly fn: string;
       readonly section: string;
-      /** The section of the route beside which it belongs, and on which side of it. */
-      readonly beside: string;
-      readonly after: boolean;
+      /** The section of the route behind which it belongs. */
+      readonly after: string;
       readonly net: CardNet;
     };
 
@@ -71,18 +70,21 @@ function stepsShown(nets: CardNets, card: Card): Step[] {
   });
 }
 
-/** Sections that belong into a route of the card, since a line leads to them from a section that is in it, or from them to one. */
+/** Sections that belong into a route of the card: a line leads to them from one section of it, and another from them to the next. */
 function routesShown(nets: CardNets, card: Card): Proposal[] {
   const found = new Map<string, Proposal>();
-  for (const { from, to, net } of stepsShown(nets, card))
-    for (const { id, route } of card.functions) {
-      const passed = routeSections(route);
-      const [a, b] = [passed.includes(from), passed.includes(to)];
-      if (a === b) continue;
-      const [section, beside] = a ? [to, from] : [from, to];
-      const key = `${id} ${section}`;
-      if (!found.has(key)) found.set(key, { kind: 'route', fn: id, section, beside, after: a, net });
-    }
+  const steps = stepsShown(nets, card);
+  for (const { id, route } of card.functions) {
+    const passed = routeSections(route);
+    route.forEach((after, i) => {
+      const next = route[i + 1];
+      if (typeof after !== 'string' || typeof next !== 'string') return;
+      for (const { to: section, net } of steps.filter(({ from }) => from === after)) {
+        if (passed.includes(section) || !steps.some(({ from, to }) => from === section && to === next)) continue;
+        found.set(`${id} ${section}`, { kind: 'route', fn: id, section, after, net });
+      }
+    });
+  }
   return [...found.values()];
 }
 
@@ -102,13 +104,13 @@ export function withProposals(card: Card, chosen: readonly Proposal[]): Card {
         ),
       };
     } else {
-      const { fn, section, beside, after } = one;
+      const { fn, section, after } = one;
       now = {
         ...now,
         functions: now.functions.map((f) => {
-          const at = f.route.indexOf(beside);
+          const at = f.route.indexOf(after);
           if (f.id !== fn || at < 0 || routeSections(f.route).includes(section)) return f;
-          return { ...f, route: f.route.toSpliced(after ? at + 1 : at, 0, section) };
+          return { ...f, route: f.route.toSpliced(at + 1, 0, section) };
         }),
       };
     }

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from './ink';
+import type { Point } from './ink';
 import type { Blot } from './ink-runs';
 import type { InkPicture } from './scan-picture';
 import { circleOutline, type Body, type Line } from './sort-strokes';

@@ -1,4 +1,4 @@
-import { CardNets, pageWires, svgInk, type ReadSheet } from '../nets';
+import { pageWires, svgInk, type CardNets, type ReadSheet } from '../nets';
 import { indexPage, prefixesFor, type Place, type Settled, type Sheet, type SheetWord } from '../sheets';
 
 /** A drawing in a few strokes: lines, boxes, dots and words, twelve units to a letter. */

@@ -29,6 +29,8 @@ const touching = 2;
 const perDecade = 2.5;
 const step = Math.LN10 / perDecade;
 const stepSpread = step / Math.sqrt(12);
+/** A resistor that is open still leads by its burnt track, more or less: the spread of its logarithm, downward. */
+const openSpread = 2;
 
 /** How much of a share each kind of part has, and of that each way to fail. These are judgements of the trade; `bench:volts` keeps them honest. */
 const shares = {
@@ -118,8 +120,16 @@ export function faultsOf(circuit: Circuit): Fault[] {
             return made(mode, says, share[mode] / sizes.length, [now], own, changed(now.ohm));
           });
         };
+        const open = { ...element, ohm: openOhm };
         return [
-          made('open', 'open', share.open, [{ ...element, ohm: openOhm }], [], changed(openOhm)),
+          made(
+            'open',
+            'open',
+            share.open,
+            [open],
+            [{ from: open, to: { ...open, ohm: openOhm * Math.exp(-openSpread) } }],
+            changed(openOhm),
+          ),
           made('short', 'shorted', share.short, [{ ...element, ohm: touching }], [], changed(touching)),
           ...drift('up', 1.45, 14),
           ...drift('down', 0.12, 0.7),

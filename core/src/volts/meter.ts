@@ -65,7 +65,21 @@ export function shownAt(
   const spread = moves.map((move) => slots.map((slot) => (slot < 0 ? 0 : (move[slot] ?? 0))));
   // A resistance spreads by what its parts do: a twentieth.
   const ohms = readings.flatMap((reading, k) => (reading.what === 'ohms' ? [readings.map((_, j) => (j === k ? 0.05 : 0))] : []));
-  return { mean, moves: [...spread, ...ohms] };
+  return { mean, moves: [...spread, ...ohms, ...(ohms.length ? own.map((one) => movedOhms(solved, readings, mean, meter, one)) : [])] };
+}
+
+/** By how much the resistances that are read move, as logarithms, when a part is another. */
+function movedOhms(
+  { elements }: Solved,
+  readings: readonly NodeReading[],
+  mean: readonly number[],
+  meter: Meter,
+  { from, to }: { readonly from: Element; readonly to: Element },
+): number[] {
+  const moved = { elements: elements.map((element) => (element === from ? to : element)) };
+  return readings.map((reading, k) =>
+    reading.what === 'ohms' ? Math.log(Math.max(1, ohmsBetween(moved, reading.node, reading.to, meter))) - (mean[k] ?? 0) : 0,
+  );
 }
 
 /** One standard deviation of the meter's own error; of a resistance that of its logarithm. */

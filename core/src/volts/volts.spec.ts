@@ -134,6 +134,22 @@ describe('resistance in circuit, with everything off', () => {
     const own = circuit(r('R1', 'a', ground, 10e3), { kind: 'capacitor', name: 'C1', nodes: ['a', ground] });
     expect(explainVolts(own, [{ what: 'ohms', node: 'a', to: ground, value: 2 }]).parts[0]?.part).toBe('C1');
     expect(explainVolts(own, [{ what: 'ohms', node: 'a', to: ground, value: 2e6 }]).parts[0]?.part).toBe('R1');
+    const drifted = explainVolts(own, [{ what: 'ohms', node: 'a', to: ground, value: 31e3 }]).parts[0];
+    expect([drifted?.part, drifted?.best.mode]).toEqual(['R1', 'up']);
+  });
+});
+
+describe('volts and ohms together', () => {
+  it('part what either leaves open: what reads its own value has a neighbour that is shorted', () => {
+    const read = (ohm: number) =>
+      explainVolts(stage, [
+        { what: 'volts', node: 'b', value: 0.01 },
+        { what: 'volts', node: 'c', value: 8 },
+        { what: 'ohms', node: 'rail', to: 'b', value: ohm },
+      ]).parts[0]!;
+    expect([read(48.5e3).part, read(48.5e3).best.mode]).toEqual(['R2', 'short']);
+    // An open one leads by its burnt track, more or less.
+    for (const ohm of [2e6, 20e6, 90e6]) expect([read(ohm).part, read(ohm).best.mode]).toEqual(['R1', 'open']);
   });
 });
 

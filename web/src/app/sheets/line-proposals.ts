@@ -87,7 +87,7 @@ export class LineProposals {
     const name = (id: string): string => this.card().sections.find((s) => s.id === id)?.name ?? id;
     if (one.kind === 'need') return `${name(one.section)} needs ${name(one.needs)} ${byNames[one.by] ?? ''}`.trim();
     const fn = this.card().functions.find(({ id }) => id === one.fn)?.name ?? one.fn;
-    return `${fn} passes ${name(one.section)} ${one.after ? 'after' : 'before'} ${name(one.beside)}`;
+    return `${name(one.section)} comes after ${name(one.after)} on the way of “${fn}”`;
   }
 
   protected tick(text: string, on: boolean): void {
