@@ -122,14 +122,14 @@ test('what the lines say that the card does not is ticked by who knows the set, 
   await page.getByText('More', { exact: true }).click();
   await page.getByRole('button', { name: 'What the lines say of the card' }).click();
   const said = page.locator('app-line-proposals');
-  const first = said.getByRole('checkbox', { name: /needs HT/ });
+  const first = said.getByRole('checkbox', { name: /Heater line takes its supply from 210 V supply/ });
   await expect(first).not.toBeChecked();
   await expect(said.getByRole('button', { name: 'Put into the card' })).toBeDisabled();
-  await said.getByRole('button', { name: /^Show the line: .* needs HT/ }).click();
+  await said.getByRole('button', { name: /^Show the line: Heater line takes its supply/ }).click();
   await expect(page.locator('[data-net]').first()).toBeVisible();
   await first.check();
   await said.getByRole('button', { name: 'Put 1 into the card' }).click();
-  await expect(page.getByText(/^Into the card: .* needs HT/)).toBeVisible();
+  await expect(page.getByText(/Into the card: Heater line takes its supply/)).toBeVisible();
   await expect(said.getByText('Nothing: the card says all that can be made out.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(first).not.toBeChecked();

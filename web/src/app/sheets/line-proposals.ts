@@ -8,11 +8,11 @@ import { proposals, withProposals, type CardNet, type CardNets, type Proposal } 
 import { ShopChanges } from '../storage/shop-changes';
 
 const byNames: Readonly<Record<string, string>> = {
-  supply: 'for its supply',
-  injection: 'for its injection',
-  bias: 'for its bias',
-  switching: 'to be switched',
-  control: 'for its control',
+  supply: 'takes its supply from',
+  injection: 'takes its injection from',
+  bias: 'takes its bias from',
+  switching: 'is switched by',
+  control: 'is controlled by',
 };
 
 /** What the lines of the drawings show that the card does not say: ticked by who knows the set, and then put into the card. */
@@ -85,7 +85,7 @@ export class LineProposals {
 
   private text(one: Proposal): string {
     const name = (id: string): string => this.card().sections.find((s) => s.id === id)?.name ?? id;
-    if (one.kind === 'need') return `${name(one.section)} needs ${name(one.needs)} ${byNames[one.by] ?? ''}`.trim();
+    if (one.kind === 'need') return `${name(one.section)} ${byNames[one.by] ?? 'needs'} ${name(one.needs)}`;
     const fn = this.card().functions.find(({ id }) => id === one.fn)?.name ?? one.fn;
     return `${name(one.section)} comes after ${name(one.after)} on the way of “${fn}”`;
   }
