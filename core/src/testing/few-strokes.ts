@@ -6,9 +6,9 @@ export const svg = (body: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400" viewBox="0 0 600 400">${body}</svg>`;
 export const line = (...p: number[]): string => `<polyline points="${p.join(' ')}" fill="none" stroke="#111" stroke-width="1.2"/>`;
 export const dot = (x: number, y: number): string => `<circle cx="${x}" cy="${y}" r="2.5" fill="#111"/>`;
-export const box = (x: number, y: number, w: number, h: number): string =>
+const box = (x: number, y: number, w: number, h: number): string =>
   `<rect x="${x}" y="${y}" width="${w}" height="${h}" fill="none" stroke="#111"/>`;
-export const ground = (x: number, y: number): string =>
+const ground = (x: number, y: number): string =>
   line(x - 9, y, x + 9, y) + line(x - 5, y + 4, x + 5, y + 4) + line(x - 2, y + 8, x + 2, y + 8);
 /** A resistor down from (x, y), forty long, its leads ten each. */
 export const down = (x: number, y: number): string => line(x, y, x, y + 10) + box(x - 5, y + 10, 10, 20) + line(x, y + 30, x, y + 40);
