@@ -90,11 +90,26 @@ export class SheetsPage {
 
   /** Presses a place of the sheet in the left view, which is shown whole: in the units of the sheet. */
   async pressOn(x: number, y: number, size: { readonly width: number; readonly height: number }): Promise<void> {
-    await this.page.getByRole('toolbar', { name: 'Tools of the left view' }).getByRole('button', { name: 'The whole sheet' }).click();
-    const box = await this.view('left').boundingBox();
-    if (!box) throw new Error('The view is not on the screen.');
+    const whole = this.page.getByRole('toolbar', { name: 'Tools of the left view' }).getByRole('button', { name: 'The whole sheet' });
+    // What was opened or closed beside it has to have made its room, before and after the sheet is fitted in.
+    let box = await this.steadyView();
+    for (let fitted = ''; fitted !== JSON.stringify(box); box = await this.steadyView()) {
+      fitted = JSON.stringify(box);
+      await whole.click();
+    }
     const k = Math.min(box.width / size.width, box.height / size.height) * 0.98;
     await this.page.mouse.click(box.x + (box.width - size.width * k) / 2 + x * k, box.y + (box.height - size.height * k) / 2 + y * k);
+  }
+
+  /** Where the left view is, once it is no longer moving. */
+  private async steadyView(): Promise<{ x: number; y: number; width: number; height: number }> {
+    for (let before = ''; ;) {
+      const box = await this.view('left').boundingBox();
+      if (!box) throw new Error('The view is not on the screen.');
+      if (JSON.stringify(box) === before) return box;
+      before = JSON.stringify(box);
+      await this.page.waitForTimeout(200);
+    }
   }
 
   async more(name: string): Promise<Download> {

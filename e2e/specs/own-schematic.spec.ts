@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
 import { writeScan } from '../../demo/src/sheets/write-scan';
 import { JobPage } from '../pages/job-page';
 import { blottedSheet, ownStage } from '../pages/own-stage';
@@ -99,4 +100,23 @@ test('a scan is followed with one question: its line is kept with the doubt, and
   await sheets.whenDrawn();
   await press(240, 60);
   await expect(end('R1 2')).toBeVisible();
+});
+
+test('a scan within a PDF is followed as a picture is, and asks the same question', async ({ page }) => {
+  const { sheets } = await ownSet(page);
+  const { width, height } = blottedSheet;
+  const pdf = await PDFDocument.create();
+  pdf.addPage([width, height]).drawImage(await pdf.embedPng(await writeScan(blottedSheet)), { x: 0, y: 0, width, height });
+  await sheets.addFiles({ name: 'bias.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf.save()) });
+  await sheets.whenDrawn();
+  await sheets.pressOn(180, 160, { width, height });
+  const doubts = page.locator('[data-net-doubts]');
+  await expect(doubts).toContainText('At 1 place the drawing does not say');
+  await doubts.getByRole('button', { name: 'It is right as shown' }).click();
+  await expect(doubts).toBeHidden();
+  await page.reload();
+  await sheets.whenDrawn();
+  await sheets.pressOn(180, 160, { width, height });
+  await expect(page.locator('app-net-panel')).toContainText('No named part ends on it.');
+  await expect(doubts).toBeHidden();
 });

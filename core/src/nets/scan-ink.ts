@@ -42,6 +42,10 @@ const isLetter = ({ box: [x0, y0, x1, y1] }: Blot, unit: number, thick: number):
   return high > 0.42 * unit && high < 1.05 * unit && wide < 1.05 * unit && wide >= thick * 0.8;
 };
 
+/** From so many dots on, each is held against them: one of less than this share of their size may be a blot. */
+const fewDots = 3;
+const dotLike = 0.7;
+
 /** The measures of a scan, in pixels: the size of its writing, and the thickness of its lines. */
 interface Measures {
   readonly unit: number;
@@ -142,13 +146,12 @@ function dotsAmong(
   };
   const inBody = ({ x, y }: Spot): boolean =>
     bodies.some(({ box }) => x > box[0] - thick && x < box[2] + thick && y > box[1] - thick && y < box[3] + thick);
-  const [clear, unclear]: [Spot[], Spot[]] = [[], []];
-  for (const spot of spots) {
-    const by = thicker(spot);
-    if (by <= dotThicker.unclear || inBody(spot)) continue;
-    (by > dotThicker.clear && 2 * spot.r > dotLeast * unit ? clear : unclear).push(spot);
-  }
-  return { clear, unclear };
+  const seen = spots.map((spot) => ({ spot, by: thicker(spot) })).filter(({ spot, by }) => by > dotThicker.unclear && !inBody(spot));
+  const large = seen.filter(({ spot, by }) => by > dotThicker.clear && 2 * spot.r > dotLeast * unit).map(({ spot }) => spot);
+  // One that is much smaller than the other dots of the page may be a blot.
+  const usual = large.length < fewDots ? 0 : ([...large].sort((p, q) => p.r - q.r)[large.length >> 1]?.r ?? 0);
+  const clear = large.filter(({ r }) => r > dotLike * usual);
+  return { clear, unclear: seen.flatMap(({ spot }) => (clear.includes(spot) ? [] : [spot])) };
 }
 
 /**
