@@ -59,6 +59,14 @@ describe('a scan', () => {
     expect(crossing(wires, 400, 200)).toEqual(jasmine.objectContaining({ joined: false, sure: true }));
     expect(crossing(wires, 600, 400)).toEqual(jasmine.objectContaining({ joined: false, sure: false }));
   });
+  it('has a dot asked that is much smaller than the others of the page', () => {
+    const at = (r: number) => {
+      const paper = page().line(400, 100, 400, 300).line(600, 300, 600, 500).dot(200, 200, 12).dot(200, 400, 12).dot(400, 200, 12);
+      return crossing(scanWires(paper.dot(600, 400, r), { places: [] }), 600, 400);
+    };
+    expect(at(12)).toEqual(jasmine.objectContaining({ kind: 'dot', joined: true, sure: true }));
+    expect(at(7.5)).toEqual(jasmine.objectContaining({ joined: false, sure: false }));
+  });
   it('goes on over two hops that stand side by side', () => {
     const paper = new Paper(900, 700).writing(640).line(100, 300, 300, 300).hop(316, 300, 16).line(332, 300, 340, 300).hop(356, 300, 16);
     paper.line(372, 300, 700, 300).line(316, 100, 316, 500).line(356, 100, 356, 500).line(500, 300, 500, 500);
