@@ -78,6 +78,12 @@ const mostLeaders = 4;
     p {
       margin: 2px 0;
     }
+    .row .grow {
+      flex-basis: auto;
+    }
+    .row select.grow {
+      flex-basis: 100%;
+    }
     .row .box {
       width: 72px;
       height: 40px;
