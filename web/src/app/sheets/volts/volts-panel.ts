@@ -83,6 +83,7 @@ const mostLeaders = 4;
     }
     .row select.grow {
       flex-basis: 100%;
+      max-width: none;
     }
     .row .box {
       width: 72px;
