@@ -25,8 +25,8 @@ async function violations(page: Page): Promise<string[]> {
   return [...(await found('bench')), ...daylight];
 }
 
-/** Screens by group: a place, or a demo job and its page. */
-const groups: Readonly<Record<string, readonly (string | readonly [number, string])[]>> = {
+/** Screens by group: a place, or a demo job and its page, and what comes there last where it takes its time. */
+const groups: Readonly<Record<string, readonly (string | readonly [job: number, page: string, last?: string])[]>> = {
   places: [
     '/day',
     '/day/hours',
@@ -53,7 +53,14 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     '/archive',
   ],
   sums: ['/sums', '/sums/pad', '/sums/lock-sweep', '/sums/order-compare', '/sums/iq-analyse', '/sums/capacitor-fit', '/sums/nothing-such'],
-  'the stages up to Parts': ['book-in', 'safety', 'first-look', 'functions', 'trace', 'parts'].map((stage) => [409, stage] as const),
+  'the stages up to Parts': [
+    [409, 'book-in'],
+    [409, 'safety'],
+    [409, 'first-look'],
+    [409, 'functions'],
+    [409, 'trace', '[data-section]'],
+    [409, 'parts'],
+  ],
   'the stages from Repair on': [
     [409, 'repair'],
     [409, 'align'],
@@ -71,11 +78,11 @@ const groups: Readonly<Record<string, readonly (string | readonly [number, strin
     [401, 'hand-back'],
     [404, 'soak'],
     [415, 'safety'],
-    [417, 'trace'],
+    [417, 'trace', '[data-section]'],
     [401, 'tag'],
     [401, 'sheet'],
-    [417, 'sheets'],
-    [419, 'sheets?at=Q7'],
+    [417, 'sheets', 'app-sheet-view[data-drawn]:not([data-drawn=""])'],
+    [419, 'sheets?at=Q7', '[data-mark]'],
   ],
 };
 
@@ -93,7 +100,7 @@ for (const [group, screens] of Object.entries(groups))
     for (const screen of screens) {
       await page.goto(typeof screen === 'string' ? screen : `/job/${await jobIdOf(page, screen[0])}/${screen[1]}`);
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
-      if (screen[1] === 'trace') await expect(page.locator('[data-section]').first()).toBeVisible();
+      if (typeof screen !== 'string' && screen[2]) await expect(page.locator(screen[2]).first()).toBeVisible();
       await page.waitForTimeout(250);
       await look(String(screen));
     }

@@ -190,6 +190,18 @@ describe('the view of a sheet', () => {
     expect(element.querySelector('[data-mark]')).toBeNull();
   });
 
+  it('makes a mark large enough to press, at the edge of the view too, and leaves it out once its name is out', async () => {
+    const host = fixture.componentInstance;
+    // A sheet of 600 by 400 in a view of 300 by 200: a name of 4 by 2 pixels at its left edge.
+    host.marks.set([{ id: 'a', name: 'TP1', place: { name: 'TP1', x: 2, y: 100, w: 8, h: 4 }, kind: 'point', says: '', measures: true }]);
+    await settle();
+    const seen = (): DOMRect => element.querySelector('[data-mark]')!.getBoundingClientRect();
+    expect(seen().x).toBeCloseTo(stage().getBoundingClientRect().x, 0);
+    expect([seen().width, seen().height].map(Math.round)).toEqual([24, 24]);
+    await key('ArrowRight');
+    expect(element.querySelector('[data-mark]')).toBeNull();
+  });
+
   it('turns and mirrors what lies on it together with the sheet', async () => {
     const host = fixture.componentInstance;
     host.marks.set([{ id: 'a', name: 'TP1', place: { ...place, x: 10, y: 10 }, kind: 'point', says: '', measures: true }]);

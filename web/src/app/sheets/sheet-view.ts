@@ -85,11 +85,17 @@ export interface Pressed {
 /** At this enlargement a place that is jumped to can be read: so many pixels to the height of its name. */
 const namePixels = 12;
 const reach = 14;
-/** So much is seen of a mark that the edge of the view cuts, in pixels, or it is not shown: it would be too small to press. */
-const edge = 20;
-/** Whether too little of a stretch, from a to b, lies in a view of a width. */
-const nearlyOut = (a: number, b: number, width: number): boolean =>
-  (a < 0 && b < edge) || (b > width && a > width - edge) || b < 0 || a > width;
+/** A mark is at least so wide and high, in pixels, and so much of it is seen, or it could not be pressed. */
+const pressable = 24;
+/** So far a mark goes beyond the name that it lies on, in pixels. */
+const margin = 5;
+/** Where a mark on a name from a to b lies in a view of a width: moved in where the edge would cut it, none where the name is out. */
+function markedAt(a: number, b: number, width: number): { at: number; long: number } | null {
+  const long = Math.max(Math.abs(b - a) + margin * 2, pressable);
+  const at = (a + b - long) / 2;
+  if (Math.min(at + long, width) - Math.max(at, 0) >= pressable) return { at, long };
+  return a + b < 0 || a + b > width * 2 ? null : { at: Math.max(0, Math.min(at, width - long)), long };
+}
 /** So near to its box a press is on a name: there a line that is nearer counts less. */
 const onName = 3;
 
@@ -159,9 +165,9 @@ export class SheetView {
     const inView = this.marks().flatMap((mark) => {
       const { x, y, w, h } = mark.place;
       const [a, b] = [frame.toView([x, y], view), frame.toView([x + w, y + h], view)];
-      const [left, top, right, bottom] = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])];
-      if (nearlyOut(left, right, width) || nearlyOut(top, bottom, height)) return [];
-      return [{ mark, left, top, w: right - left, h: bottom - top, close, wide: flagWidth(mark, close) }];
+      const [across, down] = [markedAt(a[0], b[0], width), markedAt(a[1], b[1], height)];
+      if (!across || !down) return [];
+      return [{ mark, left: across.at, top: down.at, w: across.long, h: down.long, close, wide: flagWidth(mark, close) }];
     });
     const sides = flagSides(inView, { width, height });
     return inView.map((at, i) => ({ ...at, side: sides[i] ?? 'right' }));
