@@ -1,8 +1,8 @@
 import { partOf, printedValue, sectionOf, type LaidCard } from '../card';
 import { ofWord, refuse, takeConditions, unitOfPart, type EntryContext, type Word } from '../line';
 import { entryTitle, measureNames, type TapeBody } from '../tape';
-import { measureWords, pinNamed, stateWords } from './part-words';
-import { takeValue } from './take-value';
+import { measureWords, pinNamed, provenWords, stateWords } from './part-words';
+import { isOver, takeOver, takeValue } from './take-value';
 import { reading, type Understood } from './understood';
 
 /** A line that begins with a part: how it was found, or what was measured of it, or at one of its pins. */
@@ -18,16 +18,12 @@ export function partLine(words: readonly Word[], line: string, context: EntryCon
     const kind = /^TP/i.test(first.text) ? 'test point' : 'part';
     return refuse(first.at, `There is no ${kind} ${designator} on this card.`, suggestion(card, designator));
   }
-  const state = stateWords.find((known) => known === words.at(-1)?.text.toLowerCase());
-  if (state) {
-    // How a part is found without a figure: that is a proof of it.
-    const entry: TapeBody = { kind: 'proof', designator, result: 'bad', text: line.slice(words[1]?.at ?? 0).trim() };
-    return { entry, title: entryTitle(entry, card), effect: 'A part that measures so is bad.', condition: context.condition };
-  }
+  const proven = provenLine(designator, words, line, context);
+  if (proven) return proven;
   const measure = ofWord(measureWords, words[1]?.text.toLowerCase() ?? '');
   const pin = measure ? undefined : pinNamed(words, part, card);
   const { condition, rest } = takeConditions(words.slice(pin || measure ? 2 : 1), context);
-  const taken = takeValue(rest, pin ? 'V' : measure?.unit, line);
+  const taken = isOver(rest) && !measure ? takeOver(rest, line) : takeValue(rest, pin ? 'V' : measure?.unit, line);
   const unit = measure ? measure.unit : taken.unit || unitOfPart(designator);
   // Nobody writes a capacitor in farads: the size was left away.
   if (taken.quantity && /^[\d.,]+$/.test(rest[0]?.text ?? '') && rest.length === 1 && !measure && (unit === 'F' || unit === 'H'))
@@ -45,10 +41,50 @@ export function partLine(words: readonly Word[], line: string, context: EntryCon
   const title = `${designator}${of}${section ? `, ${section}` : ''}`;
   const subject = { what: 'part' as const, designator, ...(pin ? { pin } : {}), ...(measure ? { measure: measure.of } : {}) };
   const printed = part && !pin && !measure ? printedValue(part) : undefined;
-  if (printed?.unit !== unit) return reading(context, subject, title, { ...taken, unit }, condition);
+  if (printed?.unit !== unit)
+    return reading(context, subject, title, { ...taken, unit }, condition, {}, taken.over ? { says: overSays(designator, pin, rest) } : {});
   return reading(context, subject, title, { ...taken, unit }, condition, printed, {
     says: `Printed ${printed.says}. In circuit, what lies across it is read with it.`,
   });
+}
+
+/** What conducts by itself when it is well: where no range of the meter shows it, it is open. */
+const conducts = /^(?:R|RV|VR|L|F|FU|FS|FB)\d/;
+
+/** What it means that a meter shows no resistance at all, where that alone says nothing. */
+const overSays = (designator: string, pin: string | undefined, [said]: readonly Word[]): string =>
+  [
+    said?.text.startsWith('>') ? '' : 'OL is taken as over 10 MΩ; where the range ended lower write its end, like >2M.',
+    pin || conducts.test(designator)
+      ? ''
+      : `So a capacitor reads when it is well, and a junction one way round; if it is open: ${designator.toLowerCase()} open.`,
+  ]
+    .filter(Boolean)
+    .join(' ') || 'More than the meter shows.';
+
+/** How a part was found when it was measured: open, shorted or leaky, good or bad, with what was read before or behind it. */
+function provenLine(designator: string, words: readonly Word[], line: string, { card, condition }: EntryContext): Understood | undefined {
+  const [, second, ...more] = words;
+  const [before, last] = [second, more.at(-1) ?? second].map((word) => word?.text.toLowerCase() ?? '');
+  if (!second || before === undefined || last === undefined) return undefined;
+  const text = line.slice(second.at).trim();
+  const said = ofWord(provenWords, before) ? before : last;
+  const result = ofWord(provenWords, said);
+  if (result) {
+    const entry: TapeBody = { kind: 'proof', designator, result };
+    const read = (said === before ? text.slice(said.length) : text.slice(0, -said.length)).trim();
+    return {
+      entry: { ...entry, ...(read ? { text: read } : {}) },
+      title: entryTitle({ ...entry, text: read }, card),
+      effect: '',
+      condition,
+    };
+  }
+  const isOpen = last === 'ol' && (more.length ? ofWord(measureWords, before) !== undefined : conducts.test(designator));
+  if (!stateWords.includes(last) && !isOpen) return undefined;
+  // How a part is found without a figure: that is a proof of it.
+  const entry: TapeBody = { kind: 'proof', designator, result: 'bad', text };
+  return { entry, title: entryTitle(entry, card), effect: 'A part that measures so is bad.', condition };
 }
 
 /** How test points are called on boards. */

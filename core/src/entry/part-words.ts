@@ -11,10 +11,12 @@ export const measureWords: Readonly<Record<string, { readonly of: PartMeasure; r
   hfe: { of: 'hfe', unit: '' },
   vf: { of: 'vf', unit: 'V' },
 };
-/** How a part is found without a figure. */
-export const stateWords = ['open', 'ol', 'short', 'shorted', 'leaky'];
-/** What pins are called where the card does not name them. */
-const usualPins = /^([a-z]|\d{1,3}|[a-z]\d{1,2}|in|out|gnd|adj|com|nc|no|g1|g2|vcc|vdd|vss|vee)$/i;
+/** How a part is found without a figure; `ol` of what conducts by itself. */
+export const stateWords = ['open', 'short', 'shorted', 'leaky'];
+/** What is said of a part that was measured, before its figure or behind it. */
+export const provenWords: Readonly<Record<string, 'good' | 'bad'>> = { good: 'good', ok: 'good', bad: 'bad' };
+/** What pins are called where the card does not name them, two of them with a line between. */
+const usualPins = /^([a-z]|\d{1,3}|[a-z]\d{1,2}|in|out|gnd|adj|com|nc|no|g1|g2|vcc|vdd|vss|vee|[a-z]{1,3}\d?-[a-z]{1,3}\d?)$/i;
 
 /**
  * The pin that stands behind a designator: one that the card names, or that is usually called so, with its figure behind it.
@@ -29,7 +31,12 @@ export function pinNamed(
   const after = third?.text ?? '';
   if (!first || !second || !third || conditionWord(second.text, {}, card) || conditionWord(second.text + after, {}, card)) return undefined;
   if (/^\d+$/.test(second.text))
-    return /^[\d+\-−.,]/.test(after) || deadWords.includes(after.toLowerCase()) || conditionWord(after, {}, card) ? second.text : undefined;
+    return /^[\d+\-−.,>]/.test(after) ||
+      after.toLowerCase() === 'ol' ||
+      deadWords.includes(after.toLowerCase()) ||
+      conditionWord(after, {}, card)
+      ? second.text
+      : undefined;
   if (!/^[a-z]/i.test(second.text) || stateWords.includes(second.text.toLowerCase())) return undefined;
   const pins = part?.pins ?? [];
   const named = pins.find(({ pin, name }) => [pin, name].some((one) => one?.toLowerCase() === second.text.toLowerCase()));

@@ -18,6 +18,29 @@ export interface Taken {
   readonly unit: Unit;
   /** As it was typed, where that was in another unit than the place has. */
   readonly typed?: string;
+  /** Whether the meter showed only that it is more than it can show: the quantity is the most that it does. */
+  readonly over?: true;
+}
+
+/** What a meter shows that has no more range, and for how much at the least that is taken, in ohm. */
+const overWord = 'ol';
+const overOhm = 10e6;
+/** No range of a meter ends so low. */
+const leastOverOhm = 10;
+
+/** Whether a value is one that the meter could not show: `ol`, or `>40M`. */
+export const isOver = (words: readonly Word[]): boolean =>
+  (words.length === 1 && words[0]?.text.toLowerCase() === overWord) || words[0]?.text.startsWith('>') === true;
+
+/** A resistance of which the meter shows only that it is more than it can show. */
+export function takeOver(words: readonly Word[], line: string): Taken {
+  const [first, ...more] = words;
+  if (!first?.text.startsWith('>')) return { quantity: { value: overOhm, unit: 'ohm', step: 0 }, unit: 'ohm', over: true };
+  const rest = first.text === '>' ? more : [{ ...first, text: first.text.slice(1), at: first.at + 1 }, ...more];
+  const { quantity, unit } = takeValue(rest, 'ohm', line);
+  if (quantity && quantity.value < leastOverOhm)
+    return refuse(first.at + 1, 'More than the meter shows is kept of a resistance only.', 'Write the end of the range, like >40M.');
+  return { quantity, unit, over: true };
 }
 
 /** The value at the end of a line; `dead` means that the point was measured and nothing was there. */

@@ -1,6 +1,6 @@
 import { conditionText, type Condition } from '../card';
 import type { EntryContext } from '../line';
-import { judgeReading, limitsText, type Instrument, type Limits } from '../measure';
+import { judgeReading, limitsText, type Instrument, type Limits, type ReadingJudged } from '../measure';
 import type { Unit } from '../quantity';
 import { readingText, type ReadingSubject, type TapeBody } from '../tape';
 import type { ReadingVerdict } from '../words';
@@ -35,7 +35,7 @@ export function reading(
   context: EntryContext,
   subject: ReadingSubject,
   title: string,
-  { quantity, unit, typed }: Taken,
+  { quantity, unit, typed, over }: Taken,
   condition: Condition,
   { low, high, typical }: Limits & { readonly typical?: true | undefined } = {},
   test: { readonly word?: string; readonly nominalHz?: number | undefined; readonly says?: string; readonly cannot?: string } = {},
@@ -46,7 +46,11 @@ export function reading(
   const by = byWhat(context, { unit, ...named });
   const step = quantity?.step ?? 0;
   const made =
-    value === null ? undefined : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now, by);
+    value === null
+      ? undefined
+      : over
+        ? judgeOver(value, { low, high })
+        : judgeReading({ value, unit, step, scale, ...named }, { low, high }, context.instruments, context.now, by);
   const { instrument, uncertainty = 0 } = made ?? {};
   const leaks = value !== null && isSensitivity(named.word) ? belowThermalFloor(value, unit, condition.mode) : undefined;
   const judged: ReadingVerdict = leaks || (cannot && made?.verdict) ? 'cant-tell' : made ? (made.verdict ?? 'no-limit') : 'dead';
@@ -58,6 +62,7 @@ export function reading(
     value,
     unit,
     step,
+    ...(over ? { over } : {}),
     ...(typed ? { typed } : {}),
     condition,
     uncertainty,
@@ -76,8 +81,9 @@ export function reading(
       : typical
         ? `Typical of its kind: ${limitsText(low, high, unit)}.`
         : `Should be ${limitsText(low, high, unit)}.`);
-  const unsure =
-    wouldTell && !leaks && wouldTell !== cannot && value !== null
+  const unsure = over
+    ? ` ${wouldTell ?? ''}`.trimEnd()
+    : wouldTell && !leaks && wouldTell !== cannot && value !== null
       ? ` ${instrument?.name ?? 'This reading'} spans ${limitsText(value - uncertainty, value + uncertainty, unit)}: it can't tell. ${wouldTell}`
       : '';
   const under = conditionText(condition);
@@ -89,6 +95,13 @@ export function reading(
     ...(doubt ? { doubt } : {}),
     condition,
   };
+}
+
+/** What is more than the meter shows is high where the meter shows more than the most; else it cannot be told. */
+function judgeOver(value: number, { low, high }: Limits): ReadingJudged {
+  if (low === undefined && high === undefined) return { uncertainty: 0 };
+  if (high !== undefined && value > high) return { uncertainty: 0, verdict: 'high' };
+  return { uncertainty: 0, verdict: 'cant-tell', wouldTell: 'A meter with a higher range would tell.' };
 }
 
 /** Whether a figure in this unit may have been turned by an impedance. */

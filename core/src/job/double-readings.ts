@@ -49,7 +49,7 @@ export function doubleReadings(
   let since: Reading[] = [];
   const readBy = (reading: Reading): ReadBy | undefined => {
     const instrument = known.get(reading.instrument ?? '');
-    return instrument && reading.value !== null
+    return instrument && reading.value !== null && !reading.over
       ? {
           instrument,
           value: reading.value,

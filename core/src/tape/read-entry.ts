@@ -87,11 +87,12 @@ export function tapeEvidence(card: LaidCard, tape: readonly TapeEntry[], complai
     complained !== undefined && entry.kind === 'soak' && entry.act === 'failed'
       ? { id: entry.id, kind: 'function', functionId: complained, outcome: 'comes-and-goes', by: 'the soak' }
       : undefined;
-  const latest = new Map(ofKind(stood, 'reading').flatMap((entry) => (isOfPart(entry) ? [[entry.subject.designator, entry.id]] : [])));
+  const valueOf = ({ subject, unit }: OfPart): string => `${subject.designator} ${unit}`;
+  const latest = new Map(ofKind(stood, 'reading').flatMap((entry) => (isOfPart(entry) ? [[valueOf(entry), entry.id]] : [])));
   const readings = new Set(ofKind(stood, 'reading').map(({ id }) => id));
-  // A part that is read again is not found twice: the latest value of each counts.
+  // A part that is read again is not found twice: the latest value of each counts, its resistance beside its capacitance.
   const isPast = (entry: TapeEntry): boolean =>
-    (entry.kind === 'reading' && isOfPart(entry) && latest.get(entry.subject.designator) !== entry.id) ||
+    (entry.kind === 'reading' && isOfPart(entry) && latest.get(valueOf(entry)) !== entry.id) ||
     // What was reckoned from a reading falls with it.
     (entry.kind === 'explained' && entry.readings.some((id) => !readings.has(id)));
   return stood

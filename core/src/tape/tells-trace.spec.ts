@@ -53,6 +53,9 @@ describe('what an entry tells Trace', () => {
     });
     expect(tapeEvidence(card, [c12(1e-4, 'low', 1), c12(9e-5, 'low', 2)]).map(({ id }) => id)).toEqual(['2']);
     expect(tapeEvidence(card, [c12(1e-4, 'low', 1), c12(2.2e-4, 'in', 2)])).toEqual([]);
+    // That it is not shorted, on ohms, says nothing of its capacitance.
+    const ohms = { ...read({ ...part('C12'), value: 1e7, unit: 'ohm', over: true, verdict: 'no-limit' }), id: '3', seq: 3 };
+    expect(tapeEvidence(card, [c12(1e-4, 'low', 1), ohms]).map(({ id }) => id)).toEqual(['1']);
   });
   it('is, of a soak that failed, that what was complained of comes and goes', () => {
     const tape = [entry({ kind: 'soak', act: 'failed', text: 'went quiet' })];

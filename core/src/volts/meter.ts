@@ -5,7 +5,14 @@ import { spreadsOf } from './spreads';
 /** What was read at a node: volts against the chassis, or ohms between two nodes with everything off. */
 export type NodeReading =
   | { readonly what: 'volts'; readonly node: string; readonly value: number }
-  | { readonly what: 'ohms'; readonly node: string; readonly to: string; readonly value: number };
+  | {
+      readonly what: 'ohms';
+      readonly node: string;
+      readonly to: string;
+      readonly value: number;
+      /** It was more than the meter shows: the value is the most that it does. */
+      readonly over?: true | undefined;
+    };
 
 /** The meter with which it was read. */
 export interface Meter {
@@ -46,6 +53,12 @@ export function ohmsBetween({ elements }: Circuit, a: string, b: string, { testV
   return Math.min(1e8, Math.max(0, (across * testOhm) / Math.max(1e-9, testVolt - across)));
 }
 
+/** The logarithm of the resistance that a meter would show; where it showed only that it is over its range, no more than that counts. */
+function logShown(circuit: Circuit, { node, to, value, over }: Extract<NodeReading, { what: 'ohms' }>, meter: Meter): number {
+  const ohm = ohmsBetween(circuit, node, to, meter);
+  return Math.log(Math.max(1, over ? Math.min(ohm, value) : ohm));
+}
+
 /** What a meter shows at some nodes of a circuit at rest: its own load and the tolerances of the parts with it. */
 export function shownAt(
   solved: Solved,
@@ -58,7 +71,7 @@ export function shownAt(
   let at = 0;
   const slots = readings.map((reading) => (reading.what === 'volts' ? at++ : -1));
   const mean = readings.map((reading, k) => {
-    if (reading.what === 'ohms') return Math.log(Math.max(1, ohmsBetween(solved, reading.node, reading.to, meter)));
+    if (reading.what === 'ohms') return logShown(solved, reading, meter);
     const stiff = (ohm[slots[k] ?? 0] ?? 0) < meter.ohm * unnoticed;
     return (stiff ? solved : solved.loaded(reading.node, meter.ohm)).at(reading.node);
   });
@@ -77,9 +90,7 @@ function movedOhms(
   { from, to }: { readonly from: Element; readonly to: Element },
 ): number[] {
   const moved = { elements: elements.map((element) => (element === from ? to : element)) };
-  return readings.map((reading, k) =>
-    reading.what === 'ohms' ? Math.log(Math.max(1, ohmsBetween(moved, reading.node, reading.to, meter))) - (mean[k] ?? 0) : 0,
-  );
+  return readings.map((reading, k) => (reading.what === 'ohms' ? logShown(moved, reading, meter) - (mean[k] ?? 0) : 0));
 }
 
 /** One standard deviation of the meter's own error; of a resistance that of its logarithm. */

@@ -148,6 +148,15 @@ describe('volts and ohms together', () => {
         { what: 'ohms', node: 'rail', to: 'b', value: ohm },
       ]).parts[0]!;
     expect([read(48.5e3).part, read(48.5e3).best.mode]).toEqual(['R2', 'short']);
+    // Where the meter showed only that it is over its range, all beyond that is alike; what is well reads less.
+    const over = explainVolts(stage, [
+      { what: 'volts', node: 'b', value: 0.01 },
+      { what: 'ohms', node: 'rail', to: 'b', value: 10e6, over: true },
+    ]);
+    expect([over.parts[0]?.part, over.parts[0]?.best.mode]).toEqual(['R1', 'open']);
+    expect(over.parts[0]!.chance).toBeGreaterThan(0.9);
+    expect(over.parts[0]!.best.shows[1]).toBeCloseTo(10e6, -1);
+    expect(over.should[1]).toBeLessThan(60e3);
     // An open one leads by its burnt track, more or less.
     for (const ohm of [2e6, 20e6, 90e6]) expect([read(ohm).part, read(ohm).best.mode]).toEqual(['R1', 'open']);
   });

@@ -49,15 +49,19 @@ export function subjectText(subject: ReadingSubject): string {
   }
 }
 
-/** What a reading shows, for people: `6.62 V`, or `dead`. */
-export const readingText = (r: { readonly value: number | null; readonly unit: (typeof units)[number]; readonly step: number }): string =>
-  r.value === null ? 'dead' : quantityText(r.value, r.unit, { step: r.step });
+/** What a reading shows, for people: `6.62 V`, `over 10 MΩ`, or `dead`. */
+export const readingText = (r: {
+  readonly value: number | null;
+  readonly unit: (typeof units)[number];
+  readonly step: number;
+  readonly over?: true | undefined;
+}): string => (r.value === null ? 'dead' : `${r.over ? 'over ' : ''}${quantityText(r.value, r.unit, { step: r.step })}`);
 
-/** A figure as one types it, with all the digits that were read and no more: `6.62 V`, or `dead`. */
+/** A figure as one types it, with all the digits that were read and no more: `6.62 V`, `>10 MΩ`, or `dead`. */
 export const figureWords = (
-  { value, step }: { readonly value: number | null; readonly step: number },
+  { value, step, over }: { readonly value: number | null; readonly step: number; readonly over?: true | undefined },
   unit: (typeof units)[number],
-): string => (value === null ? 'dead' : writtenQuantity(value, unit, step));
+): string => (value === null ? 'dead' : `${over ? '>' : ''}${writtenQuantity(value, unit, step)}`);
 
 /** The condition of a reading without what its subject says already. */
 const underOf = (entry: { readonly subject: ReadingSubject; readonly condition: Condition }): Condition =>
@@ -68,6 +72,7 @@ const fields = {
   value: z.number().nullable().meta({ title: 'In the unit; null where it was measured and nothing was there' }),
   unit: z.enum(units).meta({ title: 'SI base unit, or a level in dB' }),
   step: z.number().min(0).meta({ title: 'Worth of its last digit' }),
+  over: z.literal(true).optional().meta({ title: 'Whether it was more than the meter shows: the value is the most that it does' }),
   typed: z.string().optional().meta({ title: 'As it was typed, where that was in another unit' }),
   condition: conditionSchema.meta({ title: 'State of the set' }),
   uncertainty: z.number().min(0).meta({ title: '±, in the unit' }),
@@ -201,7 +206,7 @@ export const reading = defineKind('reading', {
   csv: (entry) => ({
     of: subjectText(entry.subject),
     condition: conditionText(entry.condition),
-    value: entry.value ?? 'dead',
+    value: entry.over ? `>${entry.value}` : (entry.value ?? 'dead'),
     unit: entry.unit,
     uncertainty: entry.uncertainty,
     low: entry.low ?? '',

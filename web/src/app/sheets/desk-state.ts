@@ -1,5 +1,5 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { baseName, drawnOn, laidOn, sectionAreas, type Place, type Sheet, type SheetKind } from '@amber-relay/core/sheets';
+import { baseName, drawnOn, laidOn, sectionAreas, sheetKinds, type Place, type Sheet, type SheetKind } from '@amber-relay/core/sheets';
 import { CardSheets } from './card-sheets';
 
 export type Side = 'left' | 'right';
@@ -25,6 +25,7 @@ const emptyPane: Pane = { sheetId: null, focus: null, held: false };
 export class DeskState {
   private readonly sheets = inject(CardSheets);
   private readonly panes = { left: signal<Pane>(emptyPane), right: signal<Pane>(emptyPane) };
+  private readonly isAlone = computed(() => this.sheets.sheets().length < 2);
   /** The designator or point in hand. */
   readonly name = signal<string | null>(null);
   readonly section = signal<string | null>(null);
@@ -35,6 +36,15 @@ export class DeskState {
   readonly canGoBack = computed(() => this.at() > 0);
   readonly canGoForward = computed(() => this.at() < this.way().length - 1);
 
+  /** What is looked for in each view; a sheet that is the only one lies in the left. */
+  private readonly views = computed((): readonly (readonly [Side, readonly SheetKind[]])[] =>
+    this.isAlone()
+      ? [['left', sheetKinds]]
+      : [
+          ['left', drawnOn],
+          ['right', laidOn],
+        ],
+  );
   private readonly shown = { left: computed(() => this.sheetOn('left', drawnOn)), right: computed(() => this.sheetOn('right', laidOn)) };
 
   constructor() {
@@ -58,6 +68,7 @@ export class DeskState {
   private sheetOn(side: Side, kinds: readonly SheetKind[]): Sheet | undefined {
     const all = this.sheets.sheets();
     const chosen = all.find((sheet) => sheet.id === this.panes[side]().sheetId);
+    if (side === 'right' && this.isAlone()) return undefined;
     if (chosen) return chosen;
     for (const kind of kinds) {
       const sheet = all.find((s) => s.kind === kind);
@@ -86,10 +97,7 @@ export class DeskState {
     this.missing.set('');
     this.section.set(null);
     this.name.set(asked);
-    for (const [side, kinds] of [
-      ['left', drawnOn],
-      ['right', laidOn],
-    ] as const) {
+    for (const [side, kinds] of this.views()) {
       if (this.panes[side]().held) continue;
       const spot = index.spotOn(asked, kinds);
       if (spot) this.panes[side].update((pane) => ({ ...pane, sheetId: spot.sheet.id, focus: { place: spot.place } }));
@@ -101,7 +109,7 @@ export class DeskState {
 
   /** Shows one of the places of the name in hand in the view that fits its kind. */
   goTo(sheet: Sheet, place: Place): void {
-    const side: Side = laidOn.includes(sheet.kind) ? 'right' : 'left';
+    const side = this.views().find(([, kinds]) => kinds.includes(sheet.kind))?.[0] ?? 'left';
     this.panes[side].update((pane) => ({ ...pane, sheetId: sheet.id, focus: { place } }));
   }
 
@@ -116,10 +124,7 @@ export class DeskState {
     this.name.set(null);
     this.section.set(id);
     this.missing.set(areas.length ? '' : 'Nothing of this section stands on the sheets.');
-    for (const [side, kinds] of [
-      ['left', drawnOn],
-      ['right', laidOn],
-    ] as const) {
+    for (const [side, kinds] of this.views()) {
       if (this.panes[side]().held) continue;
       const found = kinds.flatMap((kind) => areas.filter(({ sheet }) => sheet.kind === kind))[0];
       if (!found) continue;

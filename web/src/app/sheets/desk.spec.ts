@@ -109,6 +109,21 @@ describe('the desk of sheets', () => {
     expect(desk.name()).toBe('TP7');
   });
 
+  it('lays a sheet that is the only one into the left view, a board too, and shows its places there', async () => {
+    await repository.remove(fileId);
+    await repository.add({ id: fileId, cardId: 'pocket', name: 'b.svg', type: 'svg', size: 5 }, new Blob(['<svg/>']), [
+      sheet(2, 'board-top'),
+    ]);
+    await repository.keepRead([{ was: sheet(2, 'board-top'), sheet: sheet(2, 'board-top'), found: [place('C12', 700, 600)] }]);
+    const { desk } = (await host()).componentInstance;
+    expect(desk.go('c12')).toBeTrue();
+    expect([desk.sheet('left')?.kind, desk.sheet('right')]).toEqual(['board-top', undefined]);
+    expect(desk.pane('left').focus?.place.x).toBe(700);
+    desk.goTo(sheet(2, 'board-top'), place('TP7', 90));
+    expect(desk.pane('left').focus?.place.x).toBe(90);
+    expect(desk.sheet('right')).toBeUndefined();
+  });
+
   it('shows where a section lies, or says that nothing of it is drawn', async () => {
     const { desk } = (await host()).componentInstance;
     expect(desk.goSection('audio')).toBeTrue();

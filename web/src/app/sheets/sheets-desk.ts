@@ -32,7 +32,6 @@ import {
   stopStates,
   type Chain,
   type Place,
-  type Settled,
   type Sheet,
 } from '@amber-relay/core/sheets';
 import { SheetRepository } from '../storage/sheet-repository';
@@ -51,12 +50,13 @@ import { SheetPane } from './sheet-pane';
 import { SisterChoice } from './sister-choice';
 import { SisterPane } from './sister-pane';
 import { SheetLines } from './sheet-lines';
+import { LineInHand } from './line-in-hand';
 import { LineProposals } from './line-proposals';
-import { NetPanel, type CorrectedPin } from './net-panel';
+import { NetPanel } from './net-panel';
 import { netFacts, type NetPlace } from './net-facts';
 import { VoltsPanel, type Counted } from './volts/volts-panel';
 import { chainOfNet, easiestPlace, brokenOn, type CardNet } from '@amber-relay/core/nets';
-import type { Pressed, SheetDoubt, SheetMark, SheetNet, SheetRegion, SheetStretch } from './sheet-view';
+import type { Pressed, SheetMark, SheetNet, SheetRegion, SheetStretch } from './sheet-view';
 
 /** What a job brings to the desk: where it stands, and what to do with a measurement. */
 export interface DeskJob {
@@ -79,7 +79,7 @@ type Doing = 'looking' | 'following' | 'pinning' | 'proposing';
   selector: 'app-sheets-desk',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatIcon, MatTooltip, SheetPane, SisterPane, PartPanel, ChainStrip, PinStrip, NetPanel, VoltsPanel, LineProposals],
-  providers: [DeskState, SheetLines],
+  providers: [DeskState, SheetLines, LineInHand],
   templateUrl: './sheets-desk.html',
   styleUrls: ['./sheets-desk.scss', './tool.scss'],
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
@@ -104,19 +104,17 @@ export class SheetsDesk {
   private readonly pinStrip = viewChild(PinStrip);
 
   protected readonly lines = inject(SheetLines);
-  /** A place on the line in hand; the net itself is looked up, so that it stays in hand when something is settled. */
-  private readonly netAt = signal<{ readonly sheetId: string; readonly at: readonly [number, number] } | null>(null);
+  protected readonly line = inject(LineInHand);
   protected readonly explaining = signal(false);
-  /** Whether the next press says where the line in hand goes on. */
-  protected readonly linking = signal(false);
-  /** What is said of a press on a sheet that has no line there. */
-  protected readonly lineSays = signal('');
   protected readonly doing = signal<Doing>('looking');
   protected readonly both = signal(true);
   protected readonly sister = inject(SisterChoice);
   /** A sheet of another card stands where the right view was. */
   protected readonly beside = computed(() => this.sister.isOpen(this.card()?.id));
-  protected readonly sides = computed((): readonly Side[] => (this.both() && !this.beside() ? ['left', 'right'] : ['left']));
+  /** The right view where there is something to lay into it: with one sheet the left one has all the room. */
+  protected readonly sides = computed((): readonly Side[] =>
+    this.both() && !this.beside() && this.desk.sheet('right') ? ['left', 'right'] : ['left'],
+  );
   protected readonly areas = signal(false);
   protected readonly chain = signal<Chain>(newChain);
   protected readonly pinName = signal('R1');
@@ -163,12 +161,8 @@ export class SheetsDesk {
     };
   });
 
-  protected readonly net = computed(() => {
-    const at = this.netAt();
-    return at ? this.lines.nets().at(at.sheetId, at.at) : undefined;
-  });
   protected readonly netFacts = computed(() => {
-    const [net, card] = [this.net(), this.card()];
+    const [net, card] = [this.line.net(), this.card()];
     const rest = { condition: this.condition(), readings: this.readings(), index: this.sheets.index() };
     return net && card ? netFacts(this.lines.nets(), net, { card, ...rest }) : null;
   });
@@ -183,10 +177,6 @@ export class SheetsDesk {
       const boxes = laid && !net.ground ? this.sheets.placesOn(sheet.id).filter(({ name }) => names.has(name)) : [];
       return { lines, boxes, broken: broken ? brokenOn(nets, net, broken, sheet.id) : [] };
     };
-  });
-  protected readonly doubtsOf = computed(() => {
-    const net = this.net();
-    return (sheet: Sheet): readonly SheetDoubt[] => (net?.doubts ?? []).filter(({ sheetId }) => sheetId === sheet.id);
   });
   /** Where the point that is to be probed next is easiest to reach. */
   protected readonly easiest = computed(() => {
@@ -240,7 +230,7 @@ export class SheetsDesk {
   /** A press on a sheet looks at what is there, adds it to the line that is followed, or pins the next name. */
   protected press({ sheet, at, place, on }: Pressed): void {
     if (this.doing() === 'pinning') return void this.pin(sheet, at);
-    if (this.linking()) return void this.linkTo(sheet, at);
+    if (this.line.linking()) return void this.line.linkTo(sheet, at);
     if (place && on) return this.pressPlace(place);
     void this.pressLine(sheet, at).then((found) => {
       if (found) return;
@@ -250,7 +240,7 @@ export class SheetsDesk {
   }
 
   private pressPlace(place: Place): void {
-    this.netAt.set(null);
+    this.line.drop();
     if (this.doing() === 'following') return this.addStop(place.name);
     this.desk.name.set(place.name);
     this.desk.section.set(null);
@@ -259,21 +249,17 @@ export class SheetsDesk {
 
   /** Takes the line at a place in hand; false where none is. */
   private async pressLine(sheet: Sheet, at: readonly [number, number]): Promise<boolean> {
-    this.lineSays.set('');
-    if (sheet.kind === 'parts-list' || sheet.kind === 'alignment' || laidOn.includes(sheet.kind)) return false;
-    await this.lines.read(sheet);
-    const net = this.lines.nets().at(sheet.id, at);
+    const net = await this.line.find(sheet, at);
     if (!net) {
-      this.netAt.set(null);
-      const said = this.lines.saidOf(sheet.id);
-      if (said && !this.areas()) this.lineSays.set(said);
+      // A press in the area of a section is answered by the section.
+      if (this.areas()) this.line.says.set('');
       return false;
     }
     if (this.doing() === 'following') this.followNet(net);
     else {
       this.desk.name.set(null);
       this.desk.section.set(null);
-      this.netAt.set({ sheetId: sheet.id, at });
+      this.line.take(sheet, at);
     }
     void this.lines.readAll();
     return true;
@@ -294,7 +280,7 @@ export class SheetsDesk {
   }
 
   protected followIt(): void {
-    const net = this.net();
+    const net = this.line.net();
     if (!net) return;
     this.chain.set(newChain);
     this.followNet(net);
@@ -302,68 +288,8 @@ export class SheetsDesk {
   }
 
   protected closeNet(): void {
-    this.netAt.set(null);
-    this.linking.set(false);
+    this.line.drop();
     this.explaining.set(false);
-  }
-
-  /** Settles a doubt the other way; pressed again it is back. */
-  protected async settleDoubt({ sheet, doubt }: { sheet: Sheet; doubt: SheetDoubt }): Promise<void> {
-    const [x, y] = doubt.at;
-    await this.settle(sheet, doubt.joined ? 'They are two lines here now.' : 'They are one line here now.', (settled) => ({
-      ...settled,
-      joins: [...settled.joins.filter((one) => Math.hypot(one.x - x, one.y - y) > 0.01), { x, y, joined: !doubt.joined }],
-    }));
-  }
-
-  /** All that is in doubt on the line in hand is as it is taken. */
-  protected async settleAsShown(): Promise<void> {
-    const doubts = this.net()?.doubts ?? [];
-    for (const sheet of this.sheets.sheets()) {
-      const own = doubts.filter(({ sheetId }) => sheetId === sheet.id).map(({ at: [x, y], joined }) => ({ x, y, joined }));
-      if (own.length) await this.settle(sheet, 'Kept as it is shown.', (settled) => ({ ...settled, joins: [...settled.joins, ...own] }));
-    }
-  }
-
-  protected async correctPin({ place, name, pin }: CorrectedPin): Promise<void> {
-    const sheet = this.sheets.sheets().find(({ id }) => id === place.sheetId);
-    const [x, y] = place.at;
-    if (sheet)
-      await this.settle(sheet, `${name} ${pin} ends here now.`, (settled) => ({
-        ...settled,
-        pins: [...settled.pins.filter((one) => Math.hypot(one.x - x, one.y - y) > 0.01), { x, y, name, pin }],
-      }));
-  }
-
-  /** The line in hand does not go on under the name that it bears. */
-  protected async standAlone(): Promise<void> {
-    const at = this.netAt();
-    const sheet = this.sheets.sheets().find(({ id }) => id === at?.sheetId);
-    if (!at || !sheet) return;
-    const [x, y] = at.at;
-    await this.settle(sheet, 'It goes by no name now.', (settled) => ({ ...settled, alone: [...settled.alone, { x, y }] }));
-  }
-
-  private async linkTo(sheet: Sheet, [toX, toY]: readonly [number, number]): Promise<void> {
-    const from = this.netAt();
-    const own = this.sheets.sheets().find(({ id }) => id === from?.sheetId);
-    this.linking.set(false);
-    if (!from || !own) return;
-    await this.lines.read(sheet);
-    if (!this.lines.nets().at(sheet.id, [toX, toY])) return this.lineSays.set('There is no line; nothing was changed.');
-    const [x, y] = from.at;
-    await this.settle(own, 'The two are one line now.', (settled) => ({
-      ...settled,
-      goesOn: [...settled.goesOn, { x, y, sheet: sheet.id, toX, toY }],
-    }));
-  }
-
-  private async settle(sheet: Sheet, says: string, change: (settled: Settled) => Settled): Promise<void> {
-    const before = await this.repository.settle(sheet, change);
-    this.snack
-      .open(says, 'Undo', { duration: 8000 })
-      .onAction()
-      .subscribe(() => void this.repository.settle(sheet, () => before));
   }
 
   protected goToPlace(place: NetPlace): void {
@@ -375,13 +301,8 @@ export class SheetsDesk {
 
   /** Lights up a line, with a sheet on which it lies in the left view. */
   protected showNet(net: CardNet): void {
-    const nets = this.lines.nets();
-    for (const sheet of this.sheets.sheets()) {
-      const [line] = nets.linesOn(net, sheet.id);
-      if (!line) continue;
-      this.netAt.set({ sheetId: sheet.id, at: [(line[0] + line[2]) / 2, (line[1] + line[3]) / 2] });
-      return this.desk.choose('left', sheet.id);
-    }
+    const sheet = this.line.takeNet(net);
+    if (sheet) this.desk.choose('left', sheet.id);
   }
 
   /** What explains the volts, with the sections in which its parts lie: by the card, or by where they stand on the sheet. */
@@ -410,7 +331,7 @@ export class SheetsDesk {
   }
 
   protected saveNetlist(): void {
-    const [card, net] = [this.card(), this.net()];
+    const [card, net] = [this.card(), this.line.net()];
     if (card) this.out.saveNetlist(card.id, this.lines.nets(), net);
   }
 

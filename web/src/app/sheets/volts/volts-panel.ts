@@ -22,8 +22,11 @@ export interface Counted {
 interface OhmsRead {
   readonly key: string;
   readonly text: string;
-  readonly reading: NodeReading;
+  readonly reading: Extract<NodeReading, { what: 'ohms' }>;
 }
+/** What the meter would have shown beside what it did: where that was over its range, as much again is no more. */
+const ohmsShown = (ohm: number, { reading: { value, over } }: OhmsRead): string =>
+  over && ohm > 0.99 * value ? `over ${ohmText(value)}` : ohmText(ohm);
 
 const fromText: Readonly<Record<Feed['from'], string>> = {
   said: 'as you said',
@@ -154,14 +157,14 @@ export class VoltsPanel {
   protected readonly ohms = computed(() => {
     const [nets, nodes] = [this.nets(), this.region().nodes];
     return [...this.readings()].flatMap(([key, reading]): OhmsRead[] => {
-      const { subject, unit, value } = reading;
+      const { subject, unit, value, over } = reading;
       if (unit !== 'ohm' || value === null || subject.what !== 'part') return [];
       const ends = [...new Set(nets.parts.find(({ name }) => name === subject.designator)?.pins.map(({ net }) => net))];
       const net = subject.pin ? nets.of(subject.designator, subject.pin)?.id : ends[0];
       const node = nodes.get(net ?? -1);
       const to = subject.pin ? '0' : nodes.get(ends[1] ?? -1);
       if (node === undefined || to === undefined || node === to || (!subject.pin && ends.length !== 2)) return [];
-      return [{ key, text: readingText(reading), reading: { what: 'ohms', node, to, value } }];
+      return [{ key, text: readingText(reading), reading: { what: 'ohms', node, to, value, over } }];
     });
   });
   private readonly nodeReadings = computed((): readonly NodeReading[] => [
@@ -191,10 +194,11 @@ export class VoltsPanel {
   );
   protected readonly shownOhms = computed(() => {
     const [from, used] = [this.used().length, this.usedOhms()];
-    return this.ohms().map(({ key, text }) => {
-      const at = used.findIndex((one) => one.key === key);
+    return this.ohms().map((one) => {
+      const { key, text } = one;
+      const at = used.findIndex((other) => other.key === key);
       const should = at < 0 ? undefined : this.result()?.explanation.should[from + at];
-      return { key, text, used: at >= 0, should: should === undefined ? '' : ohmText(should) };
+      return { key, text, used: at >= 0, should: should === undefined ? '' : ohmsShown(should, one) };
     });
   });
   protected readonly expected = computed(() => {
@@ -319,7 +323,7 @@ export class VoltsPanel {
     const own = this.used();
     const told = [
       ...own.map(([, { key, volts }], i) => `${voltText(shows[i] ?? 0)} on ${key}: read ${voltText(volts)}`),
-      ...this.usedOhms().map(({ key, text }, i) => `${ohmText(shows[own.length + i] ?? 0)} across ${key}: read ${text}`),
+      ...this.usedOhms().map((one, i) => `${ohmsShown(shows[own.length + i] ?? 0, one)} across ${one.key}: read ${one.text}`),
     ];
     return `puts ${told.slice(0, 3).join('; ')}`;
   }
