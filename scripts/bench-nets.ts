@@ -43,7 +43,7 @@ const manuals: Manual[] = [
 ];
 
 const times: number[] = [];
-const scanTimes: number[] = [];
+const scanTimes = new Map<number, number[]>();
 const presses: number[] = [];
 async function pdfInks(drawings: readonly Drawing[]): Promise<PageInk[]> {
   const data = await writePdf(drawings, 'manual', new Date(0));
@@ -116,7 +116,7 @@ async function scanned(drawing: Drawing, dpi: number, seed: number): Promise<Rea
   });
   const from = performance.now();
   const wires = scanWires(picture, { places: pinned });
-  scanTimes.push(performance.now() - from);
+  scanTimes.set(dpi, [...(scanTimes.get(dpi) ?? []), performance.now() - from]);
   const sheet = { id: `sheet ${seed} ${drawing.title}`, order: seed, kind: 'schematic' } as Sheet;
   return { sheet, wires, places: { id: sheet.id, cardId: '', found: [], pinned } };
 }
@@ -170,4 +170,5 @@ for (const [how, list] of totals)
 const at = (list: readonly number[], share: number): string =>
   ([...list].sort((a, b) => a - b)[Math.floor(list.length * share)] ?? 0).toFixed(1);
 const taken = (list: readonly number[]): string => `median ${at(list, 0.5)} ms, 95th ${at(list, 0.95)} ms`;
-console.log(`a page taken in, as it is drawn: ${taken(times)}; as a scan: ${taken(scanTimes)}; a press: 95th ${at(presses, 0.95)} ms`);
+const scans = [...scanTimes].map(([dpi, list]) => `as a scan of ${dpi} dots an inch: ${taken(list)}`);
+console.log([`a page taken in, as it is drawn: ${taken(times)}`, ...scans, `a press: 95th ${at(presses, 0.95)} ms`].join('; '));

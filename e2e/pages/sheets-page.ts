@@ -98,7 +98,12 @@ export class SheetsPage {
       await whole.click();
     }
     const k = Math.min(box.width / size.width, box.height / size.height) * 0.98;
-    await this.page.mouse.click(box.x + (box.width - size.width * k) / 2 + x * k, box.y + (box.height - size.height * k) / 2 + y * k);
+    const at = [box.x + (box.width - size.width * k) / 2 + x * k, box.y + (box.height - size.height * k) / 2 + y * k] as const;
+    // What was just said at the foot of the page may lie over it for a while.
+    await expect
+      .poll(() => this.page.evaluate(([px, py]) => document.elementFromPoint(px, py)?.closest('app-sheet-view') !== null, at))
+      .toBe(true);
+    await this.page.mouse.click(...at);
   }
 
   /** Where the left view is, once it is no longer moving. */

@@ -1,6 +1,7 @@
 import { boundsOfLine, indexOf, mergedLines } from './clean-lines';
 import type { Bounds } from './ink';
 import { blotsOf, runsOf, solid, turnedOver, wipe, type Blot } from './ink-runs';
+import { lettersAmong, unitOf } from './scan-letters';
 import { broughtTogether, edgesAmong, linesAlong, nearLines, thicknessOf } from './scan-lines';
 import type { InkPicture } from './scan-picture';
 import { circlesAmong, cornersOf, roundness, triangleOf } from './scan-shapes';
@@ -16,31 +17,10 @@ export interface ScanInk {
   readonly unclear: readonly Spot[];
 }
 
-/** Height of a capital letter as a share of the size of the writing. */
-const capital = 0.72;
-const fewLetters = 12;
 /** Across a dot, in sizes of the writing. */
 const dotLeast = 0.36;
 /** Across a dot, in thicknesses of the lines that meet there: clearly one, or perhaps. */
 const dotThicker = { clear: 2.2, unclear: 1.7 } as const;
-
-/** Size of the writing, by the most usual height among small pieces that stand by themselves. */
-function unitOf(pieces: readonly Blot[], thick: number): number {
-  const heights = pieces.flatMap(({ box: [x0, y0, x1, y1] }) => {
-    const [wide, high] = [x1 - x0 + 1, y1 - y0 + 1];
-    return high > 2.2 * thick && high < 14 * thick && wide < 1.5 * high && wide > thick ? [high] : [];
-  });
-  if (heights.length < fewLetters) return thick * 8;
-  const near = (h: number): number => heights.filter((other) => Math.abs(other - h) <= 0.07 * h + 0.5).length;
-  const best = [...new Set(heights)].map((h) => [h, near(h)] as const).sort((p, q) => q[1] - p[1] || q[0] - p[0])[0];
-  return best ? best[0] / capital : thick * 8;
-}
-
-/** What is no larger than a letter, and not a dot, a bar or a speck, and stands by itself. */
-const isLetter = ({ box: [x0, y0, x1, y1] }: Blot, unit: number, thick: number): boolean => {
-  const [wide, high] = [x1 - x0 + 1, y1 - y0 + 1];
-  return high > 0.42 * unit && high < 1.05 * unit && wide < 1.05 * unit && wide >= thick * 0.8;
-};
 
 /** From so many dots on, each is held against them: one of less than this share of their size may be a blot. */
 const fewDots = 3;
@@ -169,7 +149,7 @@ export function scanInk(whole: InkPicture): ScanInk {
   const fat = fatAmong(blotsOf(runsOf(solid(whole, wholeRuns, side)), 1), side);
   const picture = { width, height, ink: Uint8Array.from(whole.ink) };
   // Letters are no lines, and neither is what is filled.
-  for (const piece of pieces) if (isLetter(piece, unit, thick)) wipe(picture, piece.box);
+  for (const { box } of lettersAmong(pieces, unit, thick)) wipe(picture, box);
   for (const { box, wide, high, fills } of fat)
     if (fills > leastFilled && Math.max(wide, high) >= 1.1 * unit && Math.min(wide, high) > 0.5 * unit)
       wipe(picture, [box[0] - 1, box[1] - 1, box[2] + 1, box[3] + 1]);

@@ -67,6 +67,22 @@ describe('a scan', () => {
     expect(at(12)).toEqual(jasmine.objectContaining({ kind: 'dot', joined: true, sure: true }));
     expect(at(7.5)).toEqual(jasmine.objectContaining({ joined: false, sure: false }));
   });
+  it('does not take the letters of a heading for lines that end at the one beneath', () => {
+    const heading = (paper: Paper, letters: number): Paper => {
+      for (let i = 0; i < letters; i++) {
+        const x = 260 + 34 * i;
+        paper
+          .line(x, 151, x, 193, 4)
+          .line(x, 172, x + 20, 172, 4)
+          .line(x + 20, 172, x + 20, 193, 4);
+      }
+      return paper;
+    };
+    const tees = (paper: Paper): number => scanWires(paper, { places: [] }).joins.filter(({ kind }) => kind === 'tee').length;
+    expect(tees(heading(page(), 5))).toBe(0);
+    // What stands there alone may well be drawn.
+    expect(tees(heading(page(), 1))).toBeGreaterThan(0);
+  });
   it('goes on over two hops that stand side by side', () => {
     const paper = new Paper(900, 700).writing(640).line(100, 300, 300, 300).hop(316, 300, 16).line(332, 300, 340, 300).hop(356, 300, 16);
     paper.line(372, 300, 700, 300).line(316, 100, 316, 500).line(356, 100, 356, 500).line(500, 300, 500, 500);

@@ -2,7 +2,8 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { checkCircuit, type Circuit } from './circuit';
 import { faultsOf, type Fault, type FaultMode } from './faults';
 import { errorOf, plainMeter, shownAt, type Meter, type NodeReading, type Shown } from './meter';
-import { Nearby, Network, Solved } from './solve';
+import { Nearby, Network, Solved, type Bridge } from './solve';
+import { changesOf } from './spreads';
 
 /** One way in which one part is at fault, and how well it makes what was read. */
 export interface Explained {
@@ -85,18 +86,20 @@ const sumLog = (logs: readonly number[]): number => {
 /** A change of so little, in volts, is as the straight law has it; one of so much is no good beginning. */
 const straight = { below: 0.01, most: 1.5 } as const;
 
-function solvedNear({ bridge, replaced }: Fault, healthy: Solved, nearby: Nearby): Solved {
+interface SolvedNear {
+  readonly solved: Solved;
+  /** Where little changes: by what, so that all else follows from the healthy state. */
+  readonly bridge?: Bridge;
+}
+
+function solvedNear({ bridge, replaced }: Fault, healthy: Solved, nearby: Nearby, before?: Solved): SolvedNear {
   const guess = bridge && nearby.with(bridge);
   const { network, elements } = healthy;
-  if (guess && guess.most < straight.below)
-    return new Solved(
-      network,
-      guess.x,
-      [...elements.slice(0, replaced.at), ...replaced.by, ...elements.slice(replaced.at + 1)],
-      true,
-      replaced,
-    );
-  return network.solve(replaced, guess && guess.most < straight.most ? guess.x : healthy.x);
+  if (guess && guess.most < straight.below) {
+    const others = [...elements.slice(0, replaced.at), ...replaced.by, ...elements.slice(replaced.at + 1)];
+    return { solved: new Solved(network, guess.x, others, true, replaced), bridge };
+  }
+  return { solved: network.solve(replaced, guess && guess.most < straight.most ? guess.x : (before ?? healthy).x) };
 }
 
 /**
@@ -153,11 +156,19 @@ export function explainVolts(circuit: Circuit, readings: readonly NodeReading[],
   const all = faults.reduce((sum, { weight }) => sum + weight, 0) || 1;
   const share = 1 - priors.healthy - priors.other;
   const nearby = new Nearby(healthy);
+  const changes = changesOf(healthy);
+  const nodes = readings.flatMap((reading) => (reading.what === 'volts' ? [reading.node] : []));
+  // A leak a little larger is begun from the one before it.
+  let last: Pick<Tried, 'fault' | 'solved'> | undefined;
   const tried = faults.map((fault): Tried => {
-    const solved = solvedNear(fault, healthy, nearby);
+    const isNext = last?.fault.part === fault.part && last.fault.mode === fault.mode && last.solved.converged;
+    const { solved, bridge } = solvedNear(fault, healthy, nearby, isNext ? last?.solved : undefined);
+    last = { fault, solved };
     const rough =
       readings.every((r) => r.what === 'volts') && hopeless(readings, solved, { well, healthy, errors, opened: fault.mode === 'open' });
-    const { mean, moves } = rough ? { mean: rough, moves: [] } : shownAt(solved, readings, meter, fault.own);
+    const { mean, moves } = rough
+      ? { mean: rough, moves: [] }
+      : shownAt(solved, readings, meter, fault.own, bridge && { reach: nearby.reach(bridge, nodes), changes });
     const seen = solved.converged && !rough ? fit(mean, moves) : Math.log(slips) + anywhere;
     const log = Math.log((share * fault.weight) / all) + seen;
     return { fault, solved, mean, log };

@@ -1,6 +1,6 @@
 import type { Circuit, Element } from './circuit';
 import { solve, type Solved } from './solve';
-import { spreadsOf } from './spreads';
+import { spreadsOf, type KnownNear } from './spreads';
 
 /** What was read at a node: volts against the chassis, or ohms between two nodes with everything off. */
 export type NodeReading =
@@ -35,8 +35,8 @@ export interface Shown {
   readonly moves: readonly (readonly number[])[];
 }
 
-/** Below this share of the meter's resistance, what it reads does not notice it. */
-const unnoticed = 0.003;
+/** Where its load takes no more than so many volts, what a meter reads follows from the resistance that the node shows. */
+const littleLess = 0.03;
 
 /** With everything off: no supply gives anything, and what fed it is let go. */
 const off = (elements: readonly Element[]): Element[] =>
@@ -65,15 +65,18 @@ export function shownAt(
   readings: readonly NodeReading[],
   meter: Meter,
   own: readonly { readonly from: Element; readonly to: Element }[] = [],
+  near?: KnownNear,
 ): Shown {
   const nodes = readings.flatMap((reading) => (reading.what === 'volts' ? [reading.node] : []));
-  const { moves, ohm } = nodes.length ? spreadsOf(solved, nodes, own) : { moves: [], ohm: [] };
-  let at = 0;
-  const slots = readings.map((reading) => (reading.what === 'volts' ? at++ : -1));
+  const { moves, ohm } = nodes.length ? spreadsOf(solved, nodes, own, near) : { moves: [], ohm: [] };
+  let next = 0;
+  const slots = readings.map((reading) => (reading.what === 'volts' ? next++ : -1));
   const mean = readings.map((reading, k) => {
     if (reading.what === 'ohms') return logShown(solved, reading, meter);
-    const stiff = (ohm[slots[k] ?? 0] ?? 0) < meter.ohm * unnoticed;
-    return (stiff ? solved : solved.loaded(reading.node, meter.ohm)).at(reading.node);
+    const at = solved.at(reading.node);
+    const own = ohm[slots[k] ?? 0] ?? 0;
+    const less = (at * own) / (own + meter.ohm);
+    return Math.abs(less) < littleLess ? at - less : solved.loaded(reading.node, meter.ohm).at(reading.node);
   });
   const spread = moves.map((move) => slots.map((slot) => (slot < 0 ? 0 : (move[slot] ?? 0))));
   // A resistance spreads by what its parts do: a twentieth.

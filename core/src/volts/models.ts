@@ -20,6 +20,16 @@ export interface Flow {
 export type Memory = Float64Array;
 export const newMemory = (): Memory => new Float64Array(3);
 
+/** Lets the junctions of an element remember the voltages at which they are, so that what is reckoned near there is not held back. */
+export function settleAt(element: Element, v: Float64Array, memory: Memory): void {
+  const [a = 0, b = 0, c = 0] = v;
+  if (element.kind === 'diode') memory[0] = Math.min(0.9, a - b);
+  if (element.kind !== 'transistor' && element.kind !== 'fet') return;
+  const sign = element.polarity === 'pnp' || element.polarity === 'p' ? -1 : 1;
+  memory[0] = Math.min(0.75, sign * (b - c));
+  memory[1] = Math.min(0.75, sign * (b - a));
+}
+
 const junction = (v: number, sat: number, n: number): readonly [number, number] => {
   const nvt = n * vt;
   if (v > highest) {

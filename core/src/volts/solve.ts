@@ -1,6 +1,6 @@
 import { inverse, LuDecomposition, Matrix } from 'ml-matrix';
 import { ground, nodesOf, type Circuit, type Element } from './circuit';
-import { flowInto, isLinear, newMemory, type Flow, type Memory } from './models';
+import { flowInto, isLinear, newMemory, settleAt, type Flow, type Memory } from './models';
 
 /** From each node to the chassis, so that what hangs free has a voltage too. */
 const toChassis = 1e-11;
@@ -41,7 +41,7 @@ export class Solved {
     readonly x: Float64Array,
     readonly elements: readonly Element[],
     readonly converged: boolean,
-    private readonly replaced?: Replaced,
+    readonly replaced?: Replaced,
   ) {}
 
   /** The same with a resistance from a node to the chassis, as of a meter that reads there. */
@@ -135,14 +135,35 @@ export class Network {
     );
   }
 
-  /** How what flows out of each node changes with each voltage at a rest state, in siemens. */
-  matrixAt({ x, elements }: Solved): Matrix {
-    const fresh = new Matrix(this.nodes.length, this.nodes.length);
-    const placed = elements.map((element) => this.placed.find((own) => own.element === element) ?? this.place(element));
+  /** How what flows out of each node changes with each voltage at a rest state, in siemens; it holds until the next is asked for. */
+  matrixAt({ x, replaced }: Solved): Matrix {
+    const placed = this.with(replaced);
     placed.forEach(({ memory }) => memory.fill(0));
     beginThere(placed, x);
-    fill(placed, x, 1, fresh, this.rest);
-    return fresh;
+    fill(placed, x, 1, this.matrix, this.rest);
+    return this.matrix;
+  }
+
+  /**
+   * How the voltages of some nodes hang on a current drawn from any node: for each of them a row of the inverse, from the transposed
+   * matrix, as the adjoint network gives it (Director and Rohrer, 1969).
+   */
+  reach(solved: Solved, nodes: readonly string[]): Float64Array[] {
+    const matrix = this.matrixAt(solved);
+    const n = this.nodes.length;
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < i; j++) {
+        const turned = matrix.get(i, j);
+        matrix.set(i, j, matrix.get(j, i));
+        matrix.set(j, i, turned);
+      }
+    const right = new Matrix(n, nodes.length);
+    nodes.forEach((node, k) => {
+      const row = this.rowOf.get(node);
+      if (row !== undefined) right.set(row, k, 1);
+    });
+    const out = new LuDecomposition(matrix).solve(right);
+    return nodes.map((_, k) => Float64Array.from(this.nodes, (_u, i) => out.get(i, k)));
   }
 
   private newton(placed: readonly Placed[], x: Float64Array, share: number, linear: boolean): boolean {
@@ -166,18 +187,15 @@ export class Network {
 /** The rest state of a circuit that is asked for once. */
 export const solve = (circuit: Circuit): Solved => new Network(circuit).solve();
 
+/** The voltages at the ends of an element. */
+function endsOf({ rows, v }: Placed, x: Float64Array): Float64Array {
+  for (let k = 0; k < rows.length; k++) v[k] = (rows[k] as number) < 0 ? 0 : (x[rows[k] as number] as number);
+  return v;
+}
+
 /** Junctions begin where the voltages already are. */
 function beginThere(placed: readonly Placed[], x: Float64Array): void {
-  for (const { rows, element, memory } of placed) {
-    if (element.kind !== 'transistor' && element.kind !== 'fet' && element.kind !== 'diode') continue;
-    const at = (k: number): number => ((rows[k] ?? -1) < 0 ? 0 : (x[rows[k] as number] as number));
-    const sign = 'polarity' in element && (element.polarity === 'pnp' || element.polarity === 'p') ? -1 : 1;
-    if (element.kind === 'diode') memory[0] = Math.min(0.9, at(0) - at(1));
-    else {
-      memory[0] = Math.min(0.75, sign * (at(1) - at(2)));
-      memory[1] = Math.min(0.75, sign * (at(1) - at(0)));
-    }
-  }
+  for (const one of placed) if (!isLinear(one.element)) settleAt(one.element, endsOf(one, x), one.memory);
 }
 
 /** The equations at a state: what flows out of each node and is not balanced, and how it changes. */
@@ -187,10 +205,10 @@ function fill(placed: readonly Placed[], x: Float64Array, share: number, matrix:
     matrix.set(i, i, toChassis);
     rest.set(i, 0, toChassis * (x[i] as number));
   }
-  for (const { element, rows, memory, flow, v } of placed) {
+  for (const one of placed) {
+    const { element, rows, memory, flow } = one;
     const n = rows.length;
-    for (let k = 0; k < n; k++) v[k] = (rows[k] as number) < 0 ? 0 : (x[rows[k] as number] as number);
-    flowInto(element, v, memory, flow, share);
+    flowInto(element, endsOf(one, x), memory, flow, share);
     for (let k = 0; k < n; k++) {
       const row = rows[k] as number;
       if (row < 0) continue;
@@ -221,26 +239,26 @@ export class Nearby {
   with({ a, b, siemens }: Bridge): { readonly x: Float64Array; readonly most: number } {
     const { x, network } = this.solved;
     const [p, q] = [network.rowOf.get(a), network.rowOf.get(b)];
-    const z = (i: number | undefined, j: number | undefined): number => (i === undefined || j === undefined ? 0 : this.inverse.get(i, j));
-    const own = z(p, p) + z(q, q) - z(p, q) - z(q, p);
+    const own = this.z(p, p) + this.z(q, q) - this.z(p, q) - this.z(q, p);
     const draws = (siemens * (this.solved.at(a) - this.solved.at(b))) / (1 + siemens * own);
-    const by = x.map((_, i) => (z(i, q) - z(i, p)) * draws);
+    const by = x.map((_, i) => (this.z(i, q) - this.z(i, p)) * draws);
     return { x: x.map((v, i) => v + (by[i] ?? 0)), most: by.reduce((most, v) => Math.max(most, Math.abs(v)), 0) };
   }
-}
 
-/**
- * How the voltages of some nodes hang on a current drawn from any node: for each of them a row of the inverse, from the transposed
- * matrix, as the adjoint network gives it (Director and Rohrer, 1969).
- */
-export function reachOf(solved: Solved, nodes: readonly string[]): Float64Array[] {
-  const { network } = solved;
-  const turned = network.matrixAt(solved).transpose();
-  const right = new Matrix(turned.rows, nodes.length);
-  nodes.forEach((node, k) => {
-    const row = network.rowOf.get(node);
-    if (row !== undefined) right.set(row, k, 1);
-  });
-  const out = new LuDecomposition(turned).solve(right);
-  return nodes.map((_, k) => Float64Array.from({ length: turned.rows }, (_u, i) => out.get(i, k)));
+  /** How the voltages of some nodes then hang on a current drawn from any node, as the network's own `reach`. */
+  reach({ a, b, siemens }: Bridge, nodes: readonly string[]): Float64Array[] {
+    const { network } = this.solved;
+    const [p, q] = [network.rowOf.get(a), network.rowOf.get(b)];
+    const own = this.z(p, p) + this.z(q, q) - this.z(p, q) - this.z(q, p);
+    const share = siemens / (1 + siemens * own);
+    return nodes.map((node) => {
+      const k = network.rowOf.get(node);
+      const draws = (this.z(k, p) - this.z(k, q)) * share;
+      return Float64Array.from(network.nodes, (_, i) => this.z(k, i) - draws * (this.z(p, i) - this.z(q, i)));
+    });
+  }
+
+  private z(i: number | undefined, j: number | undefined): number {
+    return i === undefined || j === undefined ? 0 : this.inverse.get(i, j);
+  }
 }
