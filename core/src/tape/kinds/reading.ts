@@ -170,7 +170,7 @@ export const reading = defineKind('reading', {
         return {
           ...shown,
           ref: subject.designator,
-          what: `${subject.pin ? `pin ${subject.pin}` : subject.measure ? measureNames[subject.measure] : ''}${tail}`,
+          what: `${subject.pin ? `pin ${subject.pin}` : subject.measure ? measureNames[subject.measure] : ''}${tail}`.replace(/^, /, ''),
         };
     }
   },

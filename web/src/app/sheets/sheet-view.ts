@@ -89,12 +89,20 @@ const reach = 14;
 const pressable = 24;
 /** So far a mark goes beyond the name that it lies on, in pixels. */
 const margin = 5;
-/** Where a mark on a name from a to b lies in a view of a width: moved in where the edge would cut it, none where the name is out. */
-function markedAt(a: number, b: number, width: number): { at: number; long: number } | null {
-  const long = Math.max(Math.abs(b - a) + margin * 2, pressable);
+/** Where a mark lies along one side of a view, and how far its frame lies within what can be pressed. */
+interface MarkedAt {
+  readonly at: number;
+  readonly long: number;
+  readonly beside: number;
+}
+/** The mark on a name from a to b in a view of a width: moved in where the edge would cut it, none where the name is out. */
+function markedAt(a: number, b: number, width: number): MarkedAt | null {
+  const seen = Math.abs(b - a) + margin * 2;
+  const long = Math.max(seen, pressable);
   const at = (a + b - long) / 2;
-  if (Math.min(at + long, width) - Math.max(at, 0) >= pressable) return { at, long };
-  return a + b < 0 || a + b > width * 2 ? null : { at: Math.max(0, Math.min(at, width - long)), long };
+  const beside = (long - seen) / 2;
+  if (Math.min(at + long, width) - Math.max(at, 0) >= pressable) return { at, long, beside };
+  return a + b < 0 || a + b > width * 2 ? null : { at: Math.max(0, Math.min(at, width - long)), long, beside };
 }
 /** So near to its box a press is on a name: there a line that is nearer counts less. */
 const onName = 3;
@@ -167,7 +175,8 @@ export class SheetView {
       const [a, b] = [frame.toView([x, y], view), frame.toView([x + w, y + h], view)];
       const [across, down] = [markedAt(a[0], b[0], width), markedAt(a[1], b[1], height)];
       if (!across || !down) return [];
-      return [{ mark, left: across.at, top: down.at, w: across.long, h: down.long, close, wide: flagWidth(mark, close) }];
+      const box = { left: across.at, top: down.at, w: across.long, h: down.long };
+      return [{ mark, ...box, besideX: across.beside, besideY: down.beside, close, wide: flagWidth(mark, close) }];
     });
     const sides = flagSides(inView, { width, height });
     return inView.map((at, i) => ({ ...at, side: sides[i] ?? 'right' }));
