@@ -12,6 +12,9 @@ import {
   type Circuit,
   type Element,
 } from '.';
+import { plainMeter, shownAt } from './meter';
+import { Nearby, Network } from './solve';
+import { changesOf, spreadsOf } from './spreads';
 
 const r = (name: string, a: string, b: string, ohm: number): Element => ({ kind: 'resistor', name, nodes: [a, b], ohm });
 const source = (volt: number, node = 'rail'): Element => ({ kind: 'source', name: 'supply', nodes: [node, ground], volt });
@@ -136,6 +139,33 @@ describe('resistance in circuit, with everything off', () => {
     expect(explainVolts(own, [{ what: 'ohms', node: 'a', to: ground, value: 2e6 }]).parts[0]?.part).toBe('R1');
     const drifted = explainVolts(own, [{ what: 'ohms', node: 'a', to: ground, value: 31e3 }]).parts[0];
     expect([drifted?.part, drifted?.best.mode]).toEqual(['R1', 'up']);
+  });
+});
+
+describe('a state near one that is known', () => {
+  const network = new Network(stage);
+  const healthy = network.solve();
+  const bridge = { a: 'b', b: ground, siemens: 2e-8 };
+  const path: Element = { kind: 'path', name: 'leak', nodes: ['b', ground], ohm: 1 / bridge.siemens };
+  const last = stage.elements.length - 1;
+  const anew = network.solve({ at: last, by: [stage.elements[last]!, path] });
+
+  it('is as it is when it is reckoned anew: its voltages, how they hang on what is drawn, and how they spread', () => {
+    const nearby = new Nearby(healthy);
+    const { x, most } = nearby.with(bridge);
+    expect(most).toBeGreaterThan(1e-4);
+    anew.x.forEach((v, i) => expect(Math.abs((x[i] ?? 0) - v)).toBeLessThan(0.02 * most));
+    const nodes = ['b', 'c'];
+    const [known, own] = [nearby.reach(bridge, nodes), network.reach(anew, nodes)];
+    own.forEach((row, k) => row.forEach((ohm, i) => expect(Math.abs((known[k]?.[i] ?? 0) - ohm)).toBeLessThan(0.02 * Math.abs(ohm) + 1)));
+    const spread = (moves: readonly (readonly number[])[], k: number): number => Math.hypot(...moves.map((move) => move[k] ?? 0));
+    const [there, here] = [spreadsOf(anew, nodes), spreadsOf(anew, nodes, [], { reach: known, changes: changesOf(healthy) })];
+    nodes.forEach((_, k) => expect(spread(here.moves, k) / spread(there.moves, k)).toBeCloseTo(1, 1));
+  });
+  it('reads less by the load of the meter, by the resistance that the node shows or with the meter in the circuit alike', () => {
+    const shown = shownAt(healthy, [{ what: 'volts', node: 'b', value: 1 }], plainMeter).mean[0]!;
+    expect(shown).toBeLessThan(healthy.at('b'));
+    expect(Math.abs(shown - healthy.loaded('b', plainMeter.ohm).at('b'))).toBeLessThan(1e-4);
   });
 });
 
