@@ -2,7 +2,7 @@ import { partOf, pointOf, whatItTests, type Card } from '../card';
 import { attempt } from '../errors';
 import { parseQuantity } from '../quantity';
 import { trace, type Evidence, type TestModel, type TraceModel, type TraceResult } from '../trace';
-import { functionOutcomes, type FunctionOutcome } from '../words';
+import { functionOutcomes, hundredText, type FunctionOutcome } from '../words';
 import { isTest, type Act, type Asked, type Danger } from './asked';
 import { verdictOf } from './bench-answer';
 import { byTrace } from './by-trace';
@@ -185,7 +185,7 @@ export function actTitle(card: Card, { asked }: Pick<Act, 'asked'>): string {
 }
 
 const chanceOf = (result: TraceResult, section: string): number => result.sections.find((s) => s.section === section)?.chance ?? 0;
-const hundred = (p: number): string => (p < 0.01 ? 'under 1 in 100' : `${Math.round(100 * p)} in 100`);
+const hundred = (p: number): string => `${hundredText(p)} in 100`;
 
 /** What had already cleared a section, in the words of the bench: the strongest thing that speaks against it. */
 function clearedBy(result: TraceResult, section: string, titles: ReadonlyMap<string, string>): string | undefined {

@@ -194,10 +194,11 @@ export const unloadText = (section: string, recovers: boolean): string =>
 export const mendText = (mend: Mend, cured?: boolean): string =>
   `${mendNames[mend]}${cured === undefined ? '' : `: ${cured ? 'the trouble is gone' : 'no change'}`}`;
 
-/** A chance in a hundred, as people say it: `37`, or `under 1`. */
-export const hundredText = (chance: number): string => (chance < 0.01 ? 'under 1' : String(Math.round(chance * 100)));
-/** The same where there is room for two signs only. */
-export const hundredSign = (chance: number): string => (chance < 0.01 ? '<1' : String(Math.round(chance * 100)));
+/** A chance in a hundred, as people say it: `37`, `under 1`, or `over 99`: nothing that is reckoned is certain. */
+export const hundredText = (chance: number): string =>
+  chance < 0.01 ? 'under 1' : chance > 0.99 ? 'over 99' : String(Math.round(chance * 100));
+/** The same where there is room for three signs only. */
+export const hundredSign = (chance: number): string => (chance < 0.01 ? '<1' : chance > 0.99 ? '>99' : String(Math.round(chance * 100)));
 
 /** What can hurt at a set, by the kind that a card gives it; `general` for a set without a card. */
 export const hazardNames = {

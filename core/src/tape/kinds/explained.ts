@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { sectionName } from '../../card';
+import { hundredText } from '../../words';
 import { defineKind } from '../entry-kind';
 
 const chance = z.number().min(0).max(1);
@@ -30,7 +31,7 @@ export const explained = defineKind('explained', {
   },
   words: ({ about, text, parts }) => ({
     what: `volts about ${about}: ${text}`,
-    figure: parts[0] ? `${Math.round(100 * parts[0].chance)} in 100` : '',
+    figure: parts[0] ? `${hundredText(parts[0].chance)} in 100` : '',
   }),
   evidence: ({ parts, healthy, other, text, about }) => {
     const sections = new Map<string, number>();

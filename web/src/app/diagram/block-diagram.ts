@@ -15,7 +15,7 @@ import {
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { routeSections, type LaidCard, type Section } from '@amber-relay/core/card';
 import { suspicion, type SectionResult } from '@amber-relay/core/trace';
-import { hundredSign } from '@amber-relay/core/words';
+import { hundredSign, hundredText } from '@amber-relay/core/words';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { foldLayout, type Item } from './fold-layout';
@@ -151,8 +151,8 @@ export class BlockDiagram {
   }
 
   private spoken({ id, name }: Section): string {
-    const percent = this.percentOf(id);
-    return this.plain() ? name : `${name}, ${suspicion(this.chances().get(id) ?? 0)}, ${percent === '<1' ? 'under 1' : percent} in 100`;
+    const chance = this.chances().get(id) ?? 0;
+    return this.plain() ? name : `${name}, ${suspicion(chance)}, ${hundredText(chance)} in 100`;
   }
 
   private boxOf(item: Item, section: Section) {

@@ -155,13 +155,13 @@ export class TraceStage {
     const two = this.suspicion.traced()?.two;
     if (!two || two.chance < 0.15) return undefined;
     return {
-      percent: Math.round(two.chance * 100),
+      percent: hundredText(two.chance),
       likely: two.chance >= 0.5,
       pairs: two.pairs.slice(0, 3).map(({ sections: [a, b], chance }) => ({
         a,
         b,
         text: `${this.job.sectionName(a)} and ${this.job.sectionName(b)}`,
-        percent: Math.round(chance * 100),
+        percent: hundredText(chance),
       })),
     };
   });
@@ -309,7 +309,7 @@ export class TraceStage {
         verdict: kind === 'reading' || kind === 'comparison' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
         range: range(o.outcome),
         means: o.section
-          ? `${this.job.sectionName(o.section)} then leads at ${Math.round(o.then * 100)}`
+          ? `${this.job.sectionName(o.section)} then leads at ${hundredText(o.then)}`
           : 'nothing wrong inside then leads',
         sections: o.sections,
       }));

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { caseEndNames, gradeNames, helps, isWon, wayNames } from '@amber-relay/core/practice';
+import { hundredText } from '@amber-relay/core/words';
 import { switchMap } from 'rxjs';
 import { fromStore } from '../../storage/from-store';
 import { PracticeRepository } from '../../storage/practice-repository';
@@ -191,7 +192,7 @@ export class ReviewPage {
   });
 
   protected hundred(chance: number): string {
-    return chance < 0.01 ? 'under 1 in 100' : `${Math.round(100 * chance)} in 100`;
+    return `${hundredText(chance)} in 100`;
   }
   protected about(sections: number): string {
     return sections < 9.5 ? sections.toFixed(1) : String(Math.round(sections));
