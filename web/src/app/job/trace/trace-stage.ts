@@ -308,9 +308,7 @@ export class TraceStage {
         outcome: outcomeNames[o.outcome] ?? o.outcome,
         verdict: kind === 'reading' || kind === 'comparison' ? (o.outcome as 'in' | 'low' | 'high' | 'dead') : null,
         range: range(o.outcome),
-        means: o.section
-          ? `${this.job.sectionName(o.section)} then leads at ${hundredText(o.then)}`
-          : 'nothing wrong inside then leads',
+        means: o.section ? `${this.job.sectionName(o.section)} then leads at ${hundredText(o.then)}` : 'nothing wrong inside then leads',
         sections: o.sections,
       }));
   }
