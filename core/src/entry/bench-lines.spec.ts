@@ -303,6 +303,9 @@ describe('a line of the bench', () => {
       ['c31 bad 30.9p', 'C31 proved bad, 30.9p'],
       ['c31 30.9p bad', 'C31 proved bad, 30.9p'],
       ['d2 ok', 'D2 proved good'],
+      // A pin that is right is no part that is good.
+      ['q3 c 8.1 ok', 'refused at 9: "ok" is not a unit known here.'],
+      ['q3 c ok', 'refused at 5: "o" is not the start of a number.'],
       ['d2 short', 'D2 proved bad, short'],
       ['q3 b-e short', 'Q3 proved bad, b-e short'],
       ['c12 leaky', 'C12 proved bad, leaky'],

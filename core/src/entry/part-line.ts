@@ -65,20 +65,17 @@ const overSays = (designator: string, pin: string | undefined, [said]: readonly 
 /** How a part was found when it was measured: open, shorted or leaky, good or bad, with what was read before or behind it. */
 function provenLine(designator: string, words: readonly Word[], line: string, { card, condition }: EntryContext): Understood | undefined {
   const [, second, ...more] = words;
-  const [before, last] = [second, more.at(-1) ?? second].map((word) => word?.text.toLowerCase() ?? '');
-  if (!second || before === undefined || last === undefined) return undefined;
+  if (!second) return undefined;
+  const [before, last] = [second, more.at(-1) ?? second].map(({ text }) => text.toLowerCase()) as [string, string];
   const text = line.slice(second.at).trim();
-  const said = ofWord(provenWords, before) ? before : last;
+  // Behind its own figure, but not behind that of a pin: one voltage that is right proves no part.
+  const isBehind = more.length === 1 && /^[\d.]/.test(before);
+  const said = ofWord(provenWords, before) ? before : isBehind ? last : '';
   const result = ofWord(provenWords, said);
   if (result) {
-    const entry: TapeBody = { kind: 'proof', designator, result };
     const read = (said === before ? text.slice(said.length) : text.slice(0, -said.length)).trim();
-    return {
-      entry: { ...entry, ...(read ? { text: read } : {}) },
-      title: entryTitle({ ...entry, text: read }, card),
-      effect: '',
-      condition,
-    };
+    const entry: TapeBody = { kind: 'proof', designator, result, ...(read ? { text: read } : {}) };
+    return { entry, title: entryTitle(entry, card), effect: '', condition };
   }
   const isOpen = last === 'ol' && (more.length ? ofWord(measureWords, before) !== undefined : conducts.test(designator));
   if (!stateWords.includes(last) && !isOpen) return undefined;
